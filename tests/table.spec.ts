@@ -224,9 +224,9 @@ test('All content is asked and sorted by what its types share, and keeps that in
   await expect(found).not.toHaveText(all ?? '');
   const told = await found.textContent();
   await page.getByRole('button', { name: 'Columns' }).click();
-  await page.getByRole('checkbox', { name: 'Called in results' }).check();
+  await page.getByRole('checkbox', { name: 'Audience' }).check();
   await page.keyboard.press('Escape');
-  const head = page.getByRole('columnheader', { name: 'Called in results' });
+  const head = page.getByRole('columnheader', { name: 'Audience' });
   await head.getByRole('button').click();
   await expect(head).toHaveAttribute('aria-sort', 'ascending');
   await page.reload();

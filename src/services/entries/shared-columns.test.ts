@@ -26,6 +26,11 @@ const model = documentFrom({
       fields: {
         stars: { kind: 'number', label: 'Stars', indexed: true },
         keeper: { label: 'Keeper', indexed: true },
+        open: {
+          kind: 'choice',
+          label: 'Open',
+          rules: { multiple: true, choices: { early: 'Early', noon: 'Noon', late: 'Late' } },
+        },
         season: {
           kind: 'choice',
           label: 'Season',
@@ -61,12 +66,14 @@ beforeEach(async () => {
 afterEach(() => small.close());
 
 const seasons = ['winter', 'spring', 'autumn'];
-type Said = { stars?: number; keeper?: string; season?: string };
+const hours = ['early', 'noon', 'late'];
+type Said = { stars?: number; keeper?: string; season?: string; open?: string[] };
 const said: fc.Arbitrary<Said> = fc.record(
   {
     stars: fc.integer({ min: 1, max: 3 }),
     keeper: fc.constantFrom('Ash', 'élan', 'Oak', 'zebra', '10', '9'),
     season: fc.constantFrom(...seasons),
+    open: fc.uniqueArray(fc.constantFrom(...hours), { minLength: 1 }),
   },
   { requiredKeys: [] },
 );
@@ -91,12 +98,14 @@ async function inOrder(sort: string, limit: number, types?: string): Promise<str
 }
 
 const collator = new Intl.Collator('en-GB');
+const firstHour = ({ open = [] }: Said) => Math.min(...open.map((each) => hours.indexOf(each)));
 const compare: Record<keyof Said, (a: Said, b: Said) => number> = {
   stars: (a, b) => (a.stars ?? 0) - (b.stars ?? 0),
   keeper: (a, b) => collator.compare(a.keeper ?? '', b.keeper ?? ''),
   season: (a, b) => seasons.indexOf(a.season ?? '') - seasons.indexOf(b.season ?? ''),
+  open: (a, b) => firstHour(a) - firstHour(b),
 };
-const keys = ['stars', 'keeper', 'season'] as const;
+const keys = ['stars', 'keeper', 'season', 'open'] as const;
 
 /** Whether rows stand by what each says, the other way round where asked, those that say nothing last. */
 function isInOrder(rows: readonly Said[], key: keyof Said, down: boolean): boolean {
@@ -129,7 +138,7 @@ test('entries and pages of several types stand in one order by what they share, 
           await addEntry(installation, people.editor, { type, values: { name, ...own } });
           all.set(name, own);
         }
-        const nothing = { stars: null, keeper: null, season: null };
+        const nothing = { stars: null, keeper: null, season: null, open: null };
         const page = await changePage(installation, people.editor, home.id, revision, {
           values: { ...nothing, ...ofHome },
         });

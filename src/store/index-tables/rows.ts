@@ -43,15 +43,10 @@ function cells(
   // A value from before its field changed kind is told in the form; in the index table it counts as empty.
   if (value === undefined || !kindFor(field).isOfKind(value)) return empty;
   const cell = kindFor(field).indexCell(value);
-  if (indexTable.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => keyMap.find(id)) };
-  if (cell.ids)
-    return {
-      columns: [
-        keyMap.find(cell.ids[0] ?? ''),
-        ...(indexTable.columns.length > 1 ? [cell.rank ?? null] : []),
-      ],
-      many: [],
-    };
+  const rank = indexTable.columns.length > 1 ? [cell.rank ?? null] : [];
+  if (indexTable.many)
+    return { columns: [cell.value, ...rank], many: (cell.ids ?? []).map((id) => keyMap.find(id)) };
+  if (cell.ids) return { columns: [keyMap.find(cell.ids[0] ?? ''), ...rank], many: [] };
   if (indexTable.folded) {
     const localized = (language: string): string => {
       const own = translations?.[language]?.[field.id];

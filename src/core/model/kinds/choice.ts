@@ -240,14 +240,12 @@ export const choice: Kind<'choice'> = {
       faults.push({ path: '', code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
     return faults;
   },
-  indexShape: (rules) =>
-    rules.multiple
-      ? { column: 'INTEGER', sort: 'none', many: true }
-      : { column: 'INTEGER', sort: 'rank', many: false },
+  indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'rank', many: multiple ?? false }),
   indexCell(value, rules) {
     const ids = asList(value);
-    if (rules.multiple) return { value: ids.length, ids };
-    return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
+    // Several stand where the first of them stands in the order of choices.
+    const rank = rules.choices.findIndex(({ id }) => ids.includes(id));
+    return rules.multiple ? { value: ids.length, ids, rank } : { value: null, ids: ids.slice(0, 1), rank };
   },
   inWords: (value, rules, { locale }) =>
     listFormatter(locale, { type: 'unit', style: 'short' }).format(

@@ -269,7 +269,7 @@ describe('choice', () => {
   });
   test('lies in the sheet by rank, or as rows of its own', () => {
     expect(choice.indexCell(insect, groups)).toEqual({ value: null, ids: [insect], rank: 1 });
-    expect(choice.indexCell([bird, plant], several)).toEqual({ value: 2, ids: [bird, plant] });
+    expect(choice.indexCell([bird, plant], several)).toEqual({ value: 2, ids: [bird, plant], rank: 0 });
   });
   test('tells rules that contradict', () => {
     expect(codes(choice.checkRules({ ...several, min: 3, max: 2 }))).toEqual(['contradiction']);

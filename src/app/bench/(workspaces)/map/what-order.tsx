@@ -122,6 +122,11 @@ interface Props {
 }
 
 const isSeveral = (field: Field | undefined): boolean => field !== undefined && kindFor(field).several;
+/** Whether entries stand in an order by what a field says in each: of several things there is no one that counts. */
+function sortsOne(field: Field): boolean {
+  const { sort, many } = kindFor(field).indexShape;
+  return sort !== 'none' && !many;
+}
 
 /** Second step: by what they are sorted, and how many are shown. */
 export function WhatOrder({
@@ -142,7 +147,7 @@ export function WhatOrder({
   const sortable = [
     ...asked.own,
     ...asked.linked.filter(({ key }) => !isSeveral(type.fieldByKey(key.split('.')[0] ?? ''))),
-  ].filter(({ field }) => field.indexed && kindFor(field).indexShape.sort !== 'none');
+  ].filter(({ field }) => field.indexed && sortsOne(field));
   const options: [string, string][] = [
     ...sortable.map(({ key, label }): [string, string] => [key, label]),
     ...moments,

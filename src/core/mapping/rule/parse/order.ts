@@ -59,7 +59,9 @@ export class OrderReader extends ConditionReader {
         );
         return [];
       }
-      if (!field.indexed || kindFor(field).indexShape.sort === 'none') {
+      const { sort, many } = kindFor(field).indexShape;
+      // A table stands by the first of several; for visitors there is no one that counts.
+      if (!field.indexed || sort === 'none' || many) {
         this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
         return [];
       }
