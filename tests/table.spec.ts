@@ -221,14 +221,16 @@ test('All content is asked and sorted by what its types share, and keeps that in
   await sheet.press('Escape');
   await page.getByRole('combobox', { name: 'How Audience is compared' }).click();
   await page.getByRole('option', { name: 'is filled', exact: true }).click();
+  await expect(page).toHaveURL(/filled/);
   await expect(found).not.toHaveText(all ?? '');
-  const told = await found.textContent();
   await page.getByRole('button', { name: 'Columns' }).click();
   await page.getByRole('checkbox', { name: 'Audience' }).check();
   await page.keyboard.press('Escape');
   const head = page.getByRole('columnheader', { name: 'Audience' });
   await head.getByRole('button').click();
   await expect(head).toHaveAttribute('aria-sort', 'ascending');
+  await expect(page.getByRole('row').nth(1)).toContainText('Everyone');
+  const told = await found.textContent();
   await page.reload();
   await expect(found).toHaveText(told ?? '');
   await expect(head).toHaveAttribute('aria-sort', 'ascending');
