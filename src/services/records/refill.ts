@@ -78,10 +78,12 @@ async function refillSome(
       .map(({ record, ends, body }) => ({ source: record, side: 1 as const, until: ends, body })),
   ];
   const refs = said.flatMap(({ body, ...row }): RefRow[] =>
-    refRows(keyMap, fields, toldReferences(type, referencesInLocalized(fields, entryBody(body)))).map((ref) => ({
-      ...row,
-      ...ref,
-    })),
+    refRows(keyMap, fields, toldReferences(type, referencesInLocalized(fields, entryBody(body)))).map(
+      (ref) => ({
+        ...row,
+        ...ref,
+      }),
+    ),
   );
   await keyMap.know(
     tx,

@@ -8,13 +8,11 @@ import type { CompiledModel, Fielded } from '../../core/model/compile';
 import { ChipSheet } from '../chip';
 import { Chosen } from '../chosen';
 import { languageName } from '../form-languages';
-import { ChosenList } from '../kinds/chosen-list';
-import { EntryFinder } from '../kinds/entry-finder';
-import { PageFinder } from '../kinds/link';
 import { useModel } from '../model-in-force';
 import { useMay } from '../shell/person';
 import { useAsk } from '../use-ask';
 import { useKnown } from '../use-known';
+import { ChosenList, EntryFinder, PageFinder } from './pickers-later';
 import { linkPlaces } from './rule-edit';
 import styles from './conditions.module.css';
 

@@ -10,7 +10,7 @@ import { WordChoice } from '../word-choice';
 import { useModel } from '../model-in-force';
 import { useKnown } from '../use-known';
 import { askedBy, comparisonsOf, withComparison, type SpokenTest } from './rule-edit';
-import { TestValue } from './test-value';
+import { TestValue } from './pickers-later';
 
 /** What is said while something is still to be chosen. */
 const TO_CHOOSE = 'choose…';

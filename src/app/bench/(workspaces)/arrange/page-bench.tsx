@@ -7,7 +7,7 @@ import type { CompiledType } from '../../../../core/model/compile';
 import type { PageType } from '../../../../core/model/document';
 import { answersOf } from '../../../../core/model/page-source';
 import { addressOfEach } from '../../../../core/site/address';
-import { Conflicts } from '../../../../ui/conflicts';
+import { Conflicts } from '../../../../ui/conflicts-later';
 import { goToField } from '../../../../ui/go-to-field';
 import { Link } from '../../../../ui/link';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';

@@ -17,7 +17,7 @@ import { headingBySettings, listingLayers } from '../../../../core/site/shown-by
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
 import { CameInNote } from '../../../../ui/came-in-note';
-import { Conflicts } from '../../../../ui/conflicts';
+import { Conflicts } from '../../../../ui/conflicts-later';
 import { HereNow } from '../../../../ui/here-now';
 import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';

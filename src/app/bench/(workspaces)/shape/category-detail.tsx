@@ -15,7 +15,7 @@ import type { Scheme } from '../../../../core/model/document';
 import { FOLDERS } from '../../../../core/model/media-type';
 import { ask } from '../../../../ui/ask';
 import { CameInNote } from '../../../../ui/came-in-note';
-import { Conflicts } from '../../../../ui/conflicts';
+import { Conflicts } from '../../../../ui/conflicts-later';
 import { EntryForm } from '../../../../ui/entry-form';
 import { HereNow } from '../../../../ui/here-now';
 import { languageName } from '../../../../ui/form-languages';

@@ -43,7 +43,7 @@ import { answersOf } from '../../../../core/model/page-source';
 import { ShowDraft } from '../../../../ui/draft-links';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { CameInNote } from '../../../../ui/came-in-note';
-import { Conflicts } from '../../../../ui/conflicts';
+import { Conflicts } from '../../../../ui/conflicts-later';
 import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { EarlierVersions } from '../../../../ui/versions/earlier-versions';

@@ -3,9 +3,7 @@ import type { ReactElement } from 'react';
 import { sharedSlot } from '../../../../../core/model/shared-type';
 import { blockName } from '../../../../../ui/block-name';
 import { useTell } from '../../../../../ui/telling';
-import { ShareBlocks } from '../shared/share-blocks';
-import { KeepStarter } from '../starters/keep-starter';
-import { FillOnce } from './fill-once';
+import { FillOnce, KeepStarter, ShareBlocks } from './dialogs-later';
 import type { PageBlocks } from './use-page-blocks';
 
 /** What is asked about the blocks that are selected. */

@@ -7,7 +7,7 @@ import { blockBounds } from '../../../../../core/content/blocks';
 import { allowedIn } from '../../../../../core/model/check';
 import type { CompiledType } from '../../../../../core/model/compile';
 import type { BlockType } from '../../../../../core/model/document';
-import { PasteRows } from '../../../../../ui/kinds/paste-rows';
+import { PasteRows } from '../../../../../ui/kinds/dialogs-later';
 import { freshBlock } from '../fresh-block';
 import { valuesOf } from '../block-says';
 import type { PageBlocks } from './use-page-blocks';

@@ -1,7 +1,7 @@
 'use client';
 import type { ReactElement } from 'react';
 import type { SharedBlockAnswer } from '../../../../../contract/shared-blocks';
-import { Conflicts } from '../../../../../ui/conflicts';
+import { Conflicts } from '../../../../../ui/conflicts-later';
 import { EntryForm } from '../../../../../ui/entry-form';
 import { Frame } from '../../../../../ui/frame';
 import { goToField } from '../../../../../ui/go-to-field';

@@ -7,7 +7,7 @@ import { localizedPatchOf } from '../../../../../ui/form-languages';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import type { PageEditing } from '../use-page-editing';
-import { KeepStarter } from './keep-starter';
+import { KeepStarter } from '../canvas/dialogs-later';
 
 /** Keeps the whole page, as it is in the draft, as a starter for others of its type. */
 export function PageAsStarter({ editing, title }: { editing: PageEditing; title: string }): ReactElement {

@@ -11,7 +11,7 @@ import { Link } from '../../../../../ui/link';
 import { historyOf } from '../../../../../ui/versions/version-hrefs';
 import { ask, Problem, sendFile, wordsOf } from '../../../../../ui/ask';
 import { CameInNote } from '../../../../../ui/came-in-note';
-import { Conflicts } from '../../../../../ui/conflicts';
+import { Conflicts } from '../../../../../ui/conflicts-later';
 import { HereNow } from '../../../../../ui/here-now';
 import { EntryForm } from '../../../../../ui/entry-form';
 import {

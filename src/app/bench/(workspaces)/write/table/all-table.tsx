@@ -22,7 +22,7 @@ import { useMayOfType } from '../../../../../ui/use-within';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { benches } from '../../../../../ui/where-worked-on';
-import { ManyBar } from '../many-bar';
+import { ManyBar } from '../many-bar-later';
 import { WriteOutline } from '../write-outline';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';

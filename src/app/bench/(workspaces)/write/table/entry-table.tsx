@@ -24,7 +24,7 @@ import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { useListAtHand } from './list-at-hand';
 import { TableColumns } from './table-columns';
-import { ManyBar } from '../many-bar';
+import { ManyBar } from '../many-bar-later';
 import { ShownOnCell } from './shown-on-cell';
 import { columnSorted, fieldColumn, keyOfColumn, sortAsked } from './field-column';
 import { isNarrowed } from './filters';
