@@ -173,6 +173,16 @@ export class ByHand {
       );
       await this.all('SELECT count(*) AS n FROM all_records WHERE binned = 0');
     },
+    'all content: a condition on what types share': async () => {
+      const { work, reports, seen } = this.names;
+      const found = [work, reports]
+        .map((table) => `SELECT entry FROM ${table} WHERE binned = 0 AND ${seen} > '2020-01-01'`)
+        .join(' UNION ALL ');
+      await this.all(
+        `SELECT r.uuid, w.title, w.body, w.changed_at FROM (SELECT entry FROM all_records WHERE +entry IN (${found}) ORDER BY changed DESC LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry`,
+      );
+      await this.all(`SELECT count(*) AS n FROM (${found})`);
+    },
     'a listing tried': async () => {
       const { live, column, field } = this.names;
       const where = `${column('kind')} = ${this.kind} AND ${column('size')} > 100 AND live_from <= ${Date.now()} AND live_until > ${Date.now()}`;

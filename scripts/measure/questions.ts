@@ -93,6 +93,13 @@ export async function questions(served: Served): Promise<Question[]> {
     ),
     get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
     get('all content: by a field that types share', 25, () => `/content?sort=-${seen}&limit=50`),
+    get(
+      'all content: a condition on what types share',
+      25,
+      () =>
+        `/content?where=${where({ field: 'finding:seen', is: 'after', value: '2020-01-01' })}&sort=-changed&limit=50`,
+    ),
+    get('all content: shown nowhere', 100, () => '/content?shown=nowhere&sort=-changed&limit=50'),
     get('all content: changed last', 25, () => '/content?sort=-changed&limit=50'),
     get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
     get(

@@ -4,4 +4,4 @@ const WORDS =
 
 /** Whether an element is one in which words are typed. */
 export const typesWords = (element: Element | null): boolean =>
-  element?.closest(WORDS) !== null && element !== null;
+  element !== null && element.closest(WORDS) !== null;

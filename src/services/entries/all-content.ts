@@ -19,6 +19,7 @@ import {
 } from '../../core/mapping/rule/sources';
 import { shorten } from '../../core/mapping/shorten';
 import { kindFor } from '../../core/model/kinds';
+import { couldHold } from '../../core/mapping/rule/could-hold';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { mediaKey } from '../../core/model/media-type';
 import { allRecordsTable, datesOf } from '../../store/all-records';
@@ -58,6 +59,10 @@ function amongAsked({ model, keyMap }: Installation, types: string): NonNullable
   if (faults.length > 0) throw invalidInput(faults);
   return { types: read.flatMap(({ n }) => n ?? []), media: named.includes(mediaKey) };
 }
+
+/** By which number a type stands in the table of all content; media have none there. */
+const typeNumber = ({ keyMap }: Installation, type: SourceType): number | null =>
+  isMediaSource(type) ? null : keyMap.of(type.id);
 
 /** The types that are together where some are named, or everything is. */
 function typesTogether({ model }: Installation, types = ''): SourceType[] {
@@ -149,10 +154,14 @@ async function eachAsked(
     askedTogether(installation.model, together, true),
     where,
   );
+  const asked = together
+    .map((type) => ({ type, own: conditionIn(condition, type) }))
+    .filter(({ type, own }) => couldHold(own, type));
   return Promise.all(
-    together.map(async (type) => ({
+    asked.map(async ({ type, own }) => ({
+      type: typeNumber(installation, type),
       indexTable: indexTableIn(installation, type),
-      where: conditionIn(condition, type),
+      where: own,
       ...(shown ? { shown: await shownAsked(installation, type, shown) } : {}),
     })),
   );
@@ -171,8 +180,7 @@ function sortOf(installation: Installation, asked: string, types: string | undef
   const columns = among.flatMap((type) => {
     const table = indexTableIn(installation, type);
     const column = table.fields.get(fieldShared(type, by)?.id ?? '')?.sort;
-    const of = isMediaSource(type) ? null : installation.keyMap.of(type.id);
-    return column === undefined ? [] : [{ type: of, table: table.work, column }];
+    return column === undefined ? [] : [{ type: typeNumber(installation, type), table: table.work, column }];
   });
   return { by: { columns }, direction };
 }

@@ -51,8 +51,9 @@ export interface Shown {
   referredBy: 'pages' | 'anything';
 }
 
-/** What is asked of the things of one type, which lie in an index table of their own. */
+/** What is asked of the things of one type (by integer key; media have none), which lie in an index table of their own. */
 export interface OfType {
+  type: number | null;
   indexTable: IndexTable;
   where: Condition;
   shown?: Shown;
@@ -96,17 +97,28 @@ export interface TableRow {
   key: string | number | null;
 }
 
+/** Whether a row `s` among all is of a type. */
+const ofType = (type: number | null): string => (type === null ? "s.sort = 'medium'" : `s.type = ${type}`);
+
 function shownSql(
   { somewhere, where, referredBy }: Shown,
   { indexTable, keyMap, now, today }: QueryContext,
 ): Sql {
   const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
-  const fromPages = raw(
-    referredBy === 'pages' ? "JOIN records p ON p.id = f.source AND p.sort = 'page'" : '',
-  );
-  const referred = sql`SELECT r.id FROM refs f ${fromPages} JOIN records r ON r.uuid = f.target WHERE f.side = 1`;
-  const shown = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE (${condition} OR s.entry IN (${referred})) AND ${liveNow(now)}`;
+  // From what is few: pages, or the things of the one type that are asked for.
+  const referred =
+    referredBy === 'pages'
+      ? sql`s.entry IN (SELECT r.id FROM records p CROSS JOIN refs f ON f.source = p.id AND f.side = 1 CROSS JOIN records r ON r.uuid = f.target WHERE p.sort = 'page')`
+      : sql`EXISTS (SELECT 1 FROM records r CROSS JOIN refs f ON f.target = r.uuid AND f.side = 1 WHERE r.id = s.entry)`;
+  const shown = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE (${condition} OR ${referred}) AND ${liveNow(now)}`;
   return sql`+s.entry ${raw(somewhere ? '' : 'NOT ')}IN (${shown})`;
+}
+
+/** What is asked of the rows `s` of one type's index table. */
+function ofTypeSql({ indexTable, where, shown }: OfType, asked: QueryContext, leading: Leading): Sql {
+  const own = { ...asked, indexTable };
+  const condition = conditionSql(where, { ...own, side: 'work', leading });
+  return shown ? sql`${condition} AND ${shownSql(shown, own)}` : condition;
 }
 
 /** The entries (pages, media) of several types that are like what is asked of each. */
@@ -114,13 +126,24 @@ const eachSql = (each: readonly OfType[], asked: QueryContext): Sql =>
   each.length === 0
     ? sql`SELECT 0 AS entry WHERE 0`
     : joined(
-        each.map(({ indexTable, where, shown }) => {
-          const own = { ...asked, indexTable };
-          const condition = conditionSql(where, { ...own, side: 'work', leading: 'filter' });
-          return sql`SELECT s.entry FROM ${raw(indexTable.work)} s WHERE ${condition}${shown ? sql` AND ${shownSql(shown, own)}` : sql``}`;
-        }),
+        each.map(
+          (one) =>
+            sql`SELECT s.entry FROM ${raw(one.indexTable.work)} s WHERE ${ofTypeSql(one, asked, 'filter')}`,
+        ),
         ' UNION ALL ',
       );
+
+/** Whether a row `s` among all is like what is asked of its type, each row looked at by itself. */
+const isLikeSql = (each: readonly OfType[], asked: QueryContext): Sql =>
+  each.length === 0
+    ? sql`0`
+    : sql`CASE ${joined(
+        each.map(
+          (one) =>
+            sql`WHEN ${raw(ofType(one.type))} THEN EXISTS (SELECT 1 FROM (SELECT s.entry AS own) o CROSS JOIN ${raw(one.indexTable.work)} s ON s.entry = o.own WHERE ${ofTypeSql(one, asked, 'rows')})`,
+        ),
+        ' ',
+      )} ELSE 0 END`;
 
 function onlySql(only: NonNullable<TableQuestion['only']>, plus: Sql): Sql {
   if ('changedBy' in only)
@@ -161,7 +184,13 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
     [
       question.state ? stateSql(question.state, now, leading === 'filter') : sql`${plus}s.binned = 0`,
       conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, leading }),
-      ...(question.each ? [sql`${plus}s.entry IN (${eachSql(question.each, asked)})`] : []),
+      ...(question.each
+        ? [
+            leading === 'filter'
+              ? sql`s.entry IN (${eachSql(question.each, asked)})`
+              : isLikeSql(question.each, asked),
+          ]
+        : []),
       ...(question.shown ? [shownSql(question.shown, asked)] : []),
       ...(question.only ? [onlySql(question.only, plus)] : []),
       ...(among
@@ -224,8 +253,13 @@ export const keysOfRows = async (
 function foundSql({ sought, language, ...question }: TableQuestion, asked: QueryContext): Sql {
   const table = raw(asked.indexTable.work);
   if (!sought && question.each) {
-    const { each, ...others } = question;
-    return sql`1 FROM (${eachSql(each, asked)}) e CROSS JOIN ${table} s ON s.entry = e.entry WHERE ${filterSql(others, asked, 'sort')}`;
+    // Each type's index table has all that is asked besides, but of which type it is.
+    const { each, among: _among, ...others } = question;
+    const parts = each.map((one) => {
+      const besides = filterSql(others, { ...asked, indexTable: one.indexTable }, 'filter');
+      return sql`SELECT 1 FROM ${raw(one.indexTable.work)} s WHERE ${ofTypeSql(one, asked, 'filter')} AND ${besides}`;
+    });
+    return sql`1 FROM (${parts.length === 0 ? sql`SELECT 1 WHERE 0` : joined(parts, ' UNION ALL ')})`;
   }
   if (!sought || soughtAsMatch(sought) === '')
     return sql`1 FROM ${table} s WHERE ${filterSql({ ...question, ...(sought ? { sought } : {}) }, asked, 'filter')}`;
@@ -245,8 +279,6 @@ export async function rowsWithCount(
   ]);
   return { total, rows };
 }
-
-const ofType = (type: number | null): string => (type === null ? "s.sort = 'medium'" : `s.type = ${type}`);
 
 /** What a row is sorted by, as it is read of a row `s`. */
 function keyOf({ by }: TableQuestion['sort'], { titleSort }: IndexTable): Sql {
