@@ -1,9 +1,11 @@
 import type { Browser } from '@playwright/test';
 import type { PageAnswer, TreeAnswer } from '../../src/contract/pages';
 import { keysIn, signedIn } from './keys';
+import { median } from './pairs';
 import type { Served } from './served';
 
 const BLOCKS = 200;
+const OPENED = 5;
 
 /** A page of so many blocks of words, made for this. */
 async function pageOfBlocks(served: Served): Promise<string> {
@@ -32,12 +34,16 @@ export async function measurePageOfBlocks(browser: Browser, served: Served): Pro
   // The script has come once already: what is told is the page, not the first load.
   await page.goto('/bench/arrange');
   await page.waitForLoadState('networkidle');
-  const began = performance.now();
-  await page.goto(`/bench/arrange/${id}`);
   const first = page.locator('section.block').first();
-  await first.waitFor();
-  const opened = performance.now() - began;
-  await page.waitForLoadState('networkidle');
+  const openings: number[] = [];
+  for (let n = 0; n < OPENED; n += 1) {
+    const began = performance.now();
+    await page.goto(`/bench/arrange/${id}`, { waitUntil: 'commit' });
+    await first.waitFor();
+    openings.push(performance.now() - began);
+    await page.waitForLoadState('networkidle');
+  }
+  const opened = median(openings);
   await first.click({ position: { x: 5, y: 5 } });
   const form = page.getByRole('region', { name: 'The block that is selected' }).getByRole('textbox').first();
   await form.click();
