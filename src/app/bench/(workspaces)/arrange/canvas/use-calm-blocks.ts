@@ -28,13 +28,15 @@ export function useCalmBlocks(
   blocks: PageBlocks,
   faults: readonly Fault[],
 ): { calm: Calm; steady: PageBlocks } {
-  const [kept, setKept] = useState({ steady: blocks, blocks, faults });
-  const stands = kept.blocks === blocks || isPlacedAlike(kept.blocks, blocks);
-  const now = stands ? kept : { steady: blocks, blocks, faults };
-  if (!stands) setKept(now);
+  const [steady, setSteady] = useState(blocks);
+  const stands = steady === blocks || isPlacedAlike(steady, blocks);
+  if (!stands) setSteady(blocks);
+  // Apart from the one above: what is set while drawing is lost where something that may wait was set before it.
+  const [calm, setCalm] = useState<Calm>({ blocks, faults });
+  const now = { blocks, faults };
   useEffect(() => {
     const follow = () =>
-      setKept((was) => (was.blocks === blocks && was.faults === faults ? was : { ...was, blocks, faults }));
+      setCalm((was) => (was.blocks === blocks && was.faults === faults ? was : { blocks, faults }));
     if (!typesWords(document.activeElement)) {
       startTransition(follow);
       return undefined;
@@ -47,5 +49,5 @@ export function useCalmBlocks(
       document.removeEventListener('focusout', follow);
     };
   }, [blocks, faults]);
-  return { calm: now, steady: now.steady };
+  return { calm: isPlacedAlike(calm.blocks, blocks) ? calm : now, steady: stands ? steady : blocks };
 }
