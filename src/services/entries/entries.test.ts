@@ -205,7 +205,7 @@ describe('the table', () => {
     const [row] = (await entries(small.installation, { type: 'species', columns: 'size', q: 'bell' })).items;
     expect(row?.values).toEqual({ size: 80 });
     for (const [query, path] of [
-      [{ sort: 'habitats' }, '/sort'],
+      [{ sort: 'summary' }, '/sort'],
       [{ columns: 'name,wings' }, '/columns'],
       [{ where: '{' }, '/where'],
       [{ where: '{"field":"wings","is":"filled"}' }, '/where/field'],
