@@ -28,7 +28,10 @@ const made = async (served: Served, type: string, values: object): Promise<strin
 
 const OPENED = 9;
 
-/** How long (ms) it takes from a click on a row of a table until its entry can be written in, as the page itself tells it. */
+/**
+ * How long (ms) it takes from a click on a row of a table until its entry can be written in, as the page itself
+ * tells it.
+ */
 async function opening(browser: Browser, served: Served): Promise<number> {
   const { page } = await signedIn(browser, served);
   const took: number[] = [];

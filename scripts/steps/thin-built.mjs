@@ -10,8 +10,8 @@ const escaped = (code) =>
   code.replace(/[^\0-\x7f]/g, (unit) => `\\u${unit.charCodeAt(0).toString(16).padStart(4, '0')}`);
 
 /**
- * Chunks of several routes are the same file under several names, each of which would be read, compiled and kept: all but the
- * first of a folder take what that one has.
+ * Chunks of several routes are the same file under several names, each of which would be read, compiled and kept:
+ * all but the first of a folder take what that one has.
  */
 async function loadOnce(chunks) {
   const first = new Map();
@@ -24,9 +24,9 @@ async function loadOnce(chunks) {
 }
 
 /**
- * Takes blanks, comments and characters beyond ASCII out of the server's code, and what is there twice. All of it stays in
- * memory as text while the server runs: this saves a third of what that needs. Names stay, for they end up in the OpenAPI
- * document and in traces.
+ * Takes blanks, comments and characters beyond ASCII out of the server's code, and what is there twice. All of it
+ * stays in memory as text while the server runs: this saves a third of what that needs. Names stay, for they end
+ * up in the OpenAPI document and in traces.
  */
 export async function thinBuilt(others) {
   // Asked for only now: a fresh copy has yet to install it when this file is read.

@@ -22,7 +22,10 @@ import { AllFilters } from './table-filters';
 export class AllContentQuery extends AllFilters {
   /** By what each row is told besides: roles (`summary`) and the ids of fields that several types include, with commas between. */
   @IsString() @MaxLength(2000) @IsOptional() columns?: string;
-  /** `title`, `changed`, `date`, or one of `columns` by which these types can be sorted. With a minus before it for the other direction. */
+  /**
+   * `title`, `changed`, `date`, or one of `columns` by which these types can be sorted. With a minus before it for
+   * the other direction.
+   */
   @IsString() @MaxLength(80) @IsOptional() sort?: string;
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';

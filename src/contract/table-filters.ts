@@ -33,9 +33,15 @@ export class TableFilters {
 
 /** What narrows the table of all content. */
 export class AllFilters extends TableFilters {
-  /** Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas between. */
+  /**
+   * Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas
+   * between.
+   */
   @IsString() @MaxLength(4000) @IsOptional() types?: string;
-  /** A condition over what these types have in common, or one of them has (`finding:seen`), as in rules of listings: JSON. */
+  /**
+   * A condition over what these types have in common, or one of them has (`finding:seen`), as in rules of
+   * listings: JSON.
+   */
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   /** Whether visitors see it somewhere. */
   @IsIn(shownAnswers) @IsOptional() shown?: ShownAnswer;

@@ -12,7 +12,10 @@ import { invalidInput } from '../runtime/refusal';
 /** The field at the top that a path to a value runs through, in any language. */
 const topOf = (path: string): string => /^\/(?:values|translations\/[^/]+)\/([^/]+)/.exec(path)?.[1] ?? '';
 
-/** How a record refers to something in a field at the top: the field by its integer key, since there are very many of these. */
+/**
+ * How a record refers to something in a field at the top: the field by its integer key, since there are very many
+ * of these.
+ */
 const roleIn = (keyMap: KeyMap, sort: Reference['sort'], field: Id | undefined): string =>
   `${sort}:${field === undefined ? '' : keyMap.find(field)}`;
 

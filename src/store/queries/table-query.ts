@@ -44,14 +44,20 @@ export interface TableQuestion {
   after?: Cursor;
 }
 
-/** Whether visitors see something somewhere: like a condition over what they see, or referred to by a page (or by anything). */
+/**
+ * Whether visitors see something somewhere: like a condition over what they see, or referred to by a page (or by
+ * anything).
+ */
 export interface Shown {
   somewhere: boolean;
   where: Condition;
   referredBy: 'pages' | 'anything';
 }
 
-/** What is asked of the things of one type (by integer key; media have none), which lie in an index table of their own. */
+/**
+ * What is asked of the things of one type (by integer key; media have none), which lie in an index table of their
+ * own.
+ */
 export interface OfType {
   type: number | null;
   indexTable: IndexTable;
@@ -247,8 +253,8 @@ export const keysOfRows = async (
   ).map(({ entry }) => entry);
 
 /**
- * What a question lets through, to be counted: with words, what has them leads, else what is asked of each type, so that
- * counting so far stops there. What says words in several languages is one.
+ * What a question lets through, to be counted: with words, what has them leads, else what is asked of each type,
+ * so that counting so far stops there. What says words in several languages is one.
  */
 function foundSql({ sought, language, ...question }: TableQuestion, asked: QueryContext): Sql {
   const table = raw(asked.indexTable.work);

@@ -3,8 +3,8 @@ import type { Condition } from './listing-rule';
 import { throughLink } from './matches';
 
 /**
- * Whether anything of a type could be like a condition, as that type understands it: where something is asked of a field that
- * it does not have, only the lack of a value is there.
+ * Whether anything of a type could be like a condition, as that type understands it: where something is asked of a
+ * field that it does not have, only the lack of a value is there.
  */
 export function couldHold(condition: Condition, type: Fielded): boolean {
   if ('all' in condition) return condition.all.every((each) => couldHold(each, type));

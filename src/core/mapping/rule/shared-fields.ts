@@ -55,8 +55,8 @@ function fieldSpoken(types: readonly SourceType[], key: string): Field | undefin
 }
 
 /**
- * What things of some types are asked by together: as one source, offering what they have in common alone where they are not
- * just some that were chosen. What was asked among other types is still understood.
+ * What things of some types are asked by together: as one source, offering what they have in common alone where
+ * they are not just some that were chosen. What was asked among other types is still understood.
  */
 export function askedTogether(model: CompiledModel, types: readonly SourceType[], chosen: boolean): Fielded {
   const sources = new Sources(types);
@@ -81,8 +81,8 @@ export const fieldShared = (type: SourceType, key: string): Field | undefined =>
   isRole(key) ? roleField(type, key) : type.field(key);
 
 /**
- * Whether things of some types can be sorted by such a key: what is meant by it is indexed in each type that has it, and lies
- * in one order with the others'.
+ * Whether things of some types can be sorted by such a key: what is meant by it is indexed in each type that has
+ * it, and lies in one order with the others'.
  */
 export function sortsByShared(types: readonly SourceType[], key: string): boolean {
   const orders = new Set(

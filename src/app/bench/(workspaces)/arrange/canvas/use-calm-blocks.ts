@@ -6,7 +6,10 @@ import { typesWords } from '../../../../../ui/types-words';
 import { PAUSE } from '../../../../../ui/use-paused';
 import type { PageBlocks } from './use-page-blocks';
 
-/** Whether all that decides what fits where is as it was: where blocks stand, what lies in the tray, what is selected. */
+/**
+ * Whether all that decides what fits where is as it was: where blocks stand, what lies in the tray, what is
+ * selected.
+ */
 const isPlacedAlike = (a: PageBlocks, b: PageBlocks): boolean =>
   a.shared === b.shared &&
   a.model === b.model &&
@@ -20,9 +23,10 @@ interface Calm {
 }
 
 /**
- * The blocks as what is beside their form is drawn from them. What is put, moved or selected is seen at once, and so is what
- * is set; words follow a moment after the last key, or when one leaves them, so that a key costs the form alone. `steady`
- * stays the same thing until a block has another place. What is done with either is done with the blocks as they are by then.
+ * The blocks as what is beside their form is drawn from them. What is put, moved or selected is seen at once, and
+ * so is what is set; words follow a moment after the last key, or when one leaves them, so that a key costs the
+ * form alone. `steady` stays the same thing until a block has another place. What is done with either is done with
+ * the blocks as they are by then.
  */
 export function useCalmBlocks(
   blocks: PageBlocks,

@@ -86,8 +86,8 @@ interface Asked {
 const EMPTY: readonly JsonObject[] = [];
 
 /**
- * Arranges the blocks of a page: every act is one change of its draft, as that is by then, however long ago what leads to
- * it was drawn.
+ * Arranges the blocks of a page: every act is one change of its draft, as that is by then, however long ago what
+ * leads to it was drawn.
  */
 export function usePageBlocks({
   model,

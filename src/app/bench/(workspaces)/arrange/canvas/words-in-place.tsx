@@ -129,7 +129,10 @@ function FormattedWords({ part, field, value, faults, onChange, onDone }: Props)
   );
 }
 
-/** The words of a field, written where visitors will see them. A key costs what the browser writes: the rest follows a pause. */
+/**
+ * The words of a field, written where visitors will see them. A key costs what the browser writes: the rest
+ * follows a pause.
+ */
 export function WordsInPlace({ onChange, onDone, ...words }: WordsProps): ReactElement {
   const { put, flush } = useAfterPause(onChange);
   const own = {

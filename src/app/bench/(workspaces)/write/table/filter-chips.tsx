@@ -215,8 +215,8 @@ function Word<K extends string>({
 }
 
 /**
- * What narrows a table, each in words that change it, and a way to add another: over the fields of its type, or over what
- * several have in common.
+ * What narrows a table, each in words that change it, and a way to add another: over the fields of its type, or
+ * over what several have in common.
  */
 export function FilterChips({
   type,
