@@ -40,6 +40,8 @@ import { WordsInPlace } from './words-in-place';
 /** How high (px) the whole page is at most when all of it is seen. */
 const SEEN = 620;
 const SMALLEST = 0.08;
+/** How long (ms) what was written is waited for to be drawn. */
+const DRAWN_BY = 800;
 
 /** Words that are written where they stand: of a block, or (without one) of the page itself. */
 interface Writing {
@@ -240,9 +242,14 @@ export const PageCanvas = memo(function PageCanvas({
   useEffect(() => {
     const [before, now] = [wrote.current, writing?.block];
     wrote.current = now;
+    const { activeElement: at } = document;
     // Who went on elsewhere is left there.
-    const isNowhere = document.activeElement === document.body || document.activeElement === null;
-    if (before !== undefined && now === undefined && isNowhere) focusHandle();
+    const isHere = at === null || at === document.body || sheet.current?.contains(at);
+    if (before !== undefined && now === undefined && isHere) focusHandle();
+    if (writing?.until === undefined) return undefined;
+    // Where what was written is what stood there, nothing is drawn anew.
+    const timer = setTimeout(() => setWriting(undefined), DRAWN_BY);
+    return () => clearTimeout(timer);
   }, [writing]);
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
