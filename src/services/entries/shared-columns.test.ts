@@ -107,6 +107,9 @@ const compare: Record<keyof Said, (a: Said, b: Said) => number> = {
 };
 const keys = ['stars', 'keeper', 'season', 'open'] as const;
 
+const saidBy = (titles: readonly string[], all: ReadonlyMap<string, Said>): Said[] =>
+  titles.map((title) => all.get(title) ?? {});
+
 /** Whether rows stand by what each says, the other way round where asked, those that say nothing last. */
 function isInOrder(rows: readonly Said[], key: keyof Said, down: boolean): boolean {
   return rows.every((row, i) => {
@@ -172,13 +175,7 @@ test('entries and pages of several types stand in one order by what they share, 
           for (const way of ['', '-']) {
             const titles = await inOrder(`${way}${columnOf(key)}`, limit);
             expect([...titles].sort()).toEqual([...all.keys()].sort());
-            expect(
-              isInOrder(
-                titles.map((title) => all.get(title) ?? {}),
-                key,
-                way === '-',
-              ),
-            ).toBe(true);
+            expect(isInOrder(saidBy(titles, all), key, way === '-')).toBe(true);
           }
       },
     ),
@@ -201,13 +198,7 @@ test('thousands are walked in the same order', async () => {
     for (const way of ['', '-']) {
       const titles = await inOrder(`${way}${columnOf(key)}`, 450);
       expect([titles.length, new Set(titles).size]).toEqual([1700, 1700]);
-      expect(
-        isInOrder(
-          titles.map((title) => all.get(title) ?? {}),
-          key,
-          way === '-',
-        ),
-      ).toBe(true);
+      expect(isInOrder(saidBy(titles, all), key, way === '-')).toBe(true);
     }
   const walks = await inOrder(columnOf('stars'), 500, 'walk,note');
   expect(walks).toHaveLength(1000);
