@@ -4,7 +4,7 @@ import type { ModelDocument } from '../../src/core/model/document';
 type Row = Record<string, string | number | null>;
 
 /** The fields that are asked by, with their kinds, which name their columns. */
-const kinds = { kind: 'choice', size: 'number' } as const;
+const kinds = { kind: 'choice', size: 'number', finder: 'entry' } as const;
 
 /**
  * The same questions as a person would write them by hand for this one installation: on a copy of its file, through the
@@ -20,6 +20,9 @@ export class ByHand {
       /** The column of the day that findings and reports share, and the table of reports. */
       seen: string;
       reports: string;
+      finders: string;
+      /** The scheme of regions, by integer key. */
+      regions: number;
       column(key: keyof typeof kinds): string;
       field(key: string): number;
     },
@@ -38,7 +41,7 @@ export class ByHand {
       );
     const [model] = await all('SELECT body FROM model_revisions ORDER BY number DESC LIMIT 1');
     const document = JSON.parse(String(model?.body)) as ModelDocument;
-    const [finding, report] = ['finding', 'report'].map((of) =>
+    const [finding, report, finder] = ['finding', 'report', 'finder'].map((of) =>
       document.contentTypes.find(({ key }) => key === of),
     );
     const ids = new Map(
@@ -53,6 +56,8 @@ export class ByHand {
       live: `index_${n}_live`,
       seen: `f${number(document.fieldSets[0]?.fields[0]?.id)}_date`,
       reports: `index_${number(report?.id)}_work`,
+      finders: `index_${number(finder?.id)}_work`,
+      regions: number(document.schemes.find(({ key }) => key === 'region')?.id),
       field,
       column: (key: keyof typeof kinds) => `f${field(key)}_${kinds[key]}`,
     };
@@ -148,6 +153,20 @@ export class ByHand {
         'changed DESC',
       ),
     'table: sorted by title': () => this.rows('binned = 0', 'title_en'),
+    'table: by the names of what links lead to': async () => {
+      const { work, finders, column } = this.names;
+      await this.all(
+        `SELECT r.uuid, w.title, w.body, w.changed_at, p.key FROM (SELECT s.entry, l.title_en AS key FROM ${finders} l CROSS JOIN records o ON o.id = l.entry CROSS JOIN ids i ON i.uuid = o.uuid CROSS JOIN ${work} s ON s.${column('finder')} = i.n WHERE s.binned = 0 ORDER BY l.title_en, s.entry LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry`,
+      );
+      await this.all(`SELECT count(*) AS n FROM ${work} WHERE binned = 0`);
+    },
+    'table: by the names of categories': async () => {
+      const { work, field } = this.names;
+      await this.all(
+        `SELECT r.uuid, w.title, w.body, w.changed_at, p.key FROM (SELECT m.row AS entry, c.label_sort AS key FROM categories c CROSS JOIN multi_values m ON m.side = 0 AND m.field = ${field('regions')} AND m.value = c.id CROSS JOIN ${work} s ON s.entry = m.row WHERE c.scheme = ${this.names.regions} AND s.binned = 0 ORDER BY c.label_sort DESC, m.row DESC LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry`,
+      );
+      await this.all(`SELECT count(*) AS n FROM ${work} WHERE binned = 0`);
+    },
     'table: published, changed last': () =>
       this.rows(
         `stage = 'draft' AND binned = 0 AND live_from <= ${Date.now()} AND live_until > ${Date.now()}`,

@@ -92,6 +92,8 @@ export async function questions(served: Served): Promise<Question[]> {
         `${table}&where=${where({ all: [byKind, { field: 'size', is: 'moreThan', value: 100 }] })}&sort=-changed&limit=50`,
     ),
     get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
+    get('table: by the names of what links lead to', 25, () => `${table}&sort=finder&limit=50`),
+    get('table: by the names of categories', 25, () => `${table}&sort=-regions&limit=50`),
     get('all content: by a field that types share', 25, () => `/content?sort=-${seen}&limit=50`),
     get(
       'all content: a condition on what types share',

@@ -1,4 +1,5 @@
 import { anyOf, joined, raw, sql, type Sql } from './sql';
+import { sortKey } from '../core/content/sort-key';
 import { Categories, type Category } from '../core/content/categories';
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
@@ -48,11 +49,12 @@ export async function categoriesAfter(
   );
 }
 
-/** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id. */
+/** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id; `locale` is the main language. */
 export const putCategories = (
   tx: WriteTransaction,
   given: readonly Category[],
   n: (id: Id) => number,
+  locale: string,
   changedAt: number,
   changedBy: number | null,
 ): Promise<void> =>
@@ -67,12 +69,22 @@ export const putCategories = (
       key,
       slug,
       label,
+      labelSort: sortKey(label, locale),
       body: JSON.stringify({ labels, values }),
       revision,
       changedAt,
       changedBy,
     })),
   );
+
+/** Makes anew what sorts by the names of all categories, as they are called in the main language. */
+export async function sortCategories(tx: WriteTransaction, locale: string): Promise<void> {
+  const all = await tx.all<{ id: number; label: string }>(sql`SELECT id, label FROM categories`);
+  const sorts = JSON.stringify(all.map(({ id, label }) => [id, sortKey(label, locale)]));
+  await tx.run(
+    sql`UPDATE categories SET label_sort = d.value ->> 1 FROM json_each(${sorts}) d WHERE categories.id = d.value ->> 0`,
+  );
+}
 
 export const dropCategory = (tx: WriteTransaction, uuid: Id): Promise<number> =>
   tx.remove(categories, { uuid });

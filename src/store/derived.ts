@@ -1,4 +1,5 @@
 import type { Reader } from './database';
+import { LANGUAGE } from './key-map';
 import { rowKey, sideNumber, sides, type IndexTable } from './index-tables/shape';
 import type { Json, JsonObject } from '../core/json';
 import { languagesOfWords } from './record-words';
@@ -20,10 +21,10 @@ async function indexFacts(
   records: readonly number[],
 ): Promise<DerivedFact[]> {
   const facts: DerivedFact[] = [];
-  const columns = new Set(
-    [...indexTable.fields.values()].flatMap((field) => field.columns.map(({ name }) => name)),
-  );
-  // The column of a field that is gone stays, and says nothing.
+  const fields = [...indexTable.fields.values()];
+  const columns = new Set(fields.flatMap((field) => field.columns.map(({ name }) => name)));
+  const several = fields.filter(({ many }) => many).map(({ n }) => n);
+  // What a field that is gone left there stays, and says nothing.
   const revisionMatches = (column: string) => !/^[frst]\d/.test(column) || columns.has(column);
   for (const side of sides) {
     const rows = await reader.all<JsonObject>(
@@ -38,6 +39,7 @@ async function indexFacts(
     const many = await reader.all<{ entry: number; field: number; value: number }>(
       sql`SELECT s.entry, m.field, m.value FROM ${raw(indexTable[side])} s JOIN multi_values m
        ON m.row = s.${raw(rowKey[side])} AND m.side = ${sideNumber[side]}
+         AND (m.field IN ${anyOf(several)} OR m.field = (SELECT n FROM ids WHERE uuid = ${LANGUAGE}))
        WHERE s.entry IN ${anyOf(records)} ORDER BY 1, 2, 3`,
     );
     for (const { entry, field, value } of many)

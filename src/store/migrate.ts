@@ -40,6 +40,8 @@ import { comments } from './migrations/031-comments';
 import { audiences } from './migrations/032-audiences';
 import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
 import { bothSides } from './migrations/034-both-sides';
+import { reorderedChoices } from './migrations/035-reordered-choices';
+import { namesOfCategories } from './migrations/036-names-of-categories';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
@@ -88,6 +90,8 @@ export const contentMigrations: readonly Migration[] = [
   audiences,
   commentsOfVisitors,
   bothSides,
+  reorderedChoices,
+  namesOfCategories,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

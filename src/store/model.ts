@@ -1,5 +1,6 @@
 import { sql } from './sql';
 import type { Id } from '../core/ids';
+import type { CompiledModel } from '../core/model/compile';
 import type { ModelDocument } from '../core/model/document';
 import type { Reader, WriteTransaction } from './database';
 import { modelRevisions } from './tables/model-revisions';
@@ -8,6 +9,7 @@ import { modelWorking } from './tables/model-working';
 export interface ModelRow {
   number: number;
   document: ModelDocument;
+  reordered: CompiledModel['reordered'];
   at: number;
 }
 export interface WorkingModelRow {
@@ -20,13 +22,16 @@ export interface WorkingModelRow {
 
 // What the database holds was checked by the model's schema before it was written.
 const documentOf = (body: string): ModelDocument => JSON.parse(body) as ModelDocument;
+const countsOf = (body: string): [Id, number][] => JSON.parse(body) as [Id, number][];
 
 /** The model in force: the newest revision. */
 export async function modelInForce(reader: Reader): Promise<ModelRow | undefined> {
-  const row = await reader.one<{ number: number; body: string; at: number }>(
-    sql`SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1`,
+  const row = await reader.one<{ number: number; body: string; reordered: string | null; at: number }>(
+    sql`SELECT number, body, reordered, at FROM model_revisions ORDER BY number DESC LIMIT 1`,
   );
-  return row && { number: row.number, document: documentOf(row.body), at: row.at };
+  if (!row) return undefined;
+  const { number, body, reordered, at } = row;
+  return { number, document: documentOf(body), reordered: new Map(countsOf(reordered ?? '[]')), at };
 }
 
 /** The model document of a revision. */
@@ -37,12 +42,18 @@ export async function modelRevision(reader: Reader, number: number): Promise<Mod
 
 export async function putModelInForce(
   tx: WriteTransaction,
-  number: number,
-  document: ModelDocument,
+  { revision, document, reordered }: Pick<CompiledModel, 'revision' | 'document' | 'reordered'>,
   at: number,
   person: number | null,
 ): Promise<void> {
-  await tx.insert(modelRevisions, { number, body: JSON.stringify(document), at, person });
+  const counts = reordered.size > 0 ? JSON.stringify([...reordered]) : null;
+  await tx.insert(modelRevisions, {
+    number: revision,
+    body: JSON.stringify(document),
+    reordered: counts,
+    at,
+    person,
+  });
 }
 
 export async function workingModel(reader: Reader): Promise<WorkingModelRow | undefined> {

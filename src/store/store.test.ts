@@ -50,7 +50,7 @@ describe('the index tables', () => {
       installation,
       species,
       asked: {
-        indexTable: indexTableOf(species, installation.keyMap, installation.model.document.locales),
+        indexTable: indexTableOf(species, installation.keyMap, installation.model),
         keyMap: installation.keyMap,
         now: NOON,
         today: DAY,

@@ -110,6 +110,8 @@ export class CompiledModel {
   constructor(
     readonly document: ModelDocument,
     readonly revision: number,
+    /** How often the choices of a field were put into another order since the first model; a field that is missing never. */
+    readonly reordered: ReadonlyMap<Id, number> = new Map(),
   ) {
     const sets = new Map(document.fieldSets.map((set) => [set.id, set]));
     const compile = <T extends AnyShape>(

@@ -120,7 +120,7 @@ export async function onCategories<T>(
 
 /** Puts categories in inside an act, or in place of those with their ids. */
 export async function keepCategories(act: Act, changed: readonly Category[]): Promise<void> {
-  const { keyMap } = act.inside;
+  const { keyMap, model } = act.inside;
   const ids = changed.map(({ id }) => id);
   await leaveCategoryAddresses(
     act,
@@ -134,7 +134,7 @@ export async function keepCategories(act: Act, changed: readonly Category[]): Pr
   );
   for (const id of ids) act.touchCategory(id);
   await keyMap.know(act.tx, ids);
-  await putCategories(act.tx, changed, (id) => keyMap.of(id), act.now, act.by);
+  await putCategories(act.tx, changed, (id) => keyMap.of(id), model.locale, act.now, act.by);
 }
 
 export const positionAfter = (beside: readonly Category[], after: Id | null | undefined): string => {

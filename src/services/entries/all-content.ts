@@ -35,6 +35,7 @@ import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
 import { shownAsked } from './shown-asked';
+import { sortedBy } from './sorted-by';
 import type { State } from '../../core/content/states';
 
 const PAGE = 'page:';
@@ -179,8 +180,8 @@ function sortOf(installation: Installation, asked: string, types: string | undef
     ]);
   const columns = among.flatMap((type) => {
     const table = indexTableIn(installation, type);
-    const column = table.fields.get(fieldShared(type, by)?.id ?? '')?.sort;
-    return column === undefined ? [] : [{ type: typeNumber(installation, type), table: table.work, column }];
+    const own = sortedBy(installation, table, fieldShared(type, by));
+    return own === undefined ? [] : [{ type: typeNumber(installation, type), table: table.work, by: own }];
   });
   return { by: { columns }, direction };
 }

@@ -205,7 +205,7 @@ test('thousands are walked in the same order', async () => {
 });
 
 test('what is not indexed, or has no order, is refused with the name of what was asked', async () => {
-  for (const key of ['aside', 'stands', 'nothing'])
+  for (const key of ['aside', 'nothing'])
     await expect(
       allContent(small.installation, { sort: `-${columnOf(key) || key}` }, small.people.editor),
     ).rejects.toMatchObject({ faults: [{ path: '/sort' }] });

@@ -16,6 +16,7 @@ import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
 import { shownAsked } from './shown-asked';
+import { sortedBy } from './sorted-by';
 
 /** What a table of a type asks, but for which of its pages. */
 export async function tableQuestion(
@@ -38,11 +39,11 @@ function questionFrom(
 ): TableQuestion {
   const { sort = 'title', limit = 50 } = query;
   const { by: key, direction } = sortAsked(sort);
-  const column =
+  const by =
     key === 'title' || key === 'changed'
-      ? undefined
-      : indexTableIn(installation, type).fields.get(type.fieldByKey(key)?.id ?? '');
-  if (key !== 'title' && key !== 'changed' && (!column?.sort || !column.field.indexed))
+      ? key
+      : sortedBy(installation, indexTableIn(installation, type), type.fieldByKey(key));
+  if (by === undefined)
     throw invalidInput([
       { path: '/sort', code: 'sort', message: `${type.definition.plural} cannot be sorted by "${key}".` },
     ]);
@@ -51,10 +52,7 @@ function questionFrom(
     where: conditionAsked(installation.model, type, query.where),
     limit,
     ...(after ? { after } : {}),
-    sort: {
-      by: column?.sort ? { column: column.sort } : key === 'changed' ? 'changed' : 'title',
-      direction,
-    },
+    sort: { by, direction },
   };
 }
 

@@ -4,25 +4,25 @@ import type { Id } from '../../core/ids';
 import { takeDates } from '../../store/all-records';
 import type { WriteTransaction } from '../../store/database';
 import { followsFor } from '../../core/model/change/follows';
+import { modelAfter } from '../../core/model/change/model-after';
 import { modelChanges } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
 import { checkModel } from '../../core/model/check';
-import { CompiledModel } from '../../core/model/compile';
+import type { CompiledModel } from '../../core/model/compile';
 import type { ModelDocument } from '../../core/model/document';
 import { kindFor } from '../../core/model/kinds';
+import { sortCategories } from '../../store/categories';
 import { recountCategories } from '../../store/category-counts';
-import { indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
+import { reindexTables } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
 import { recordsOfSort, recordsOfType } from '../../store/records';
-import { dropRefs } from '../../store/refs';
 import type { Person } from '../people/person';
 import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
 import { inAct, type Act, type Doer } from '../records/act';
 import { carryRecords } from '../records/carry';
 import { noteRecounts, putRecount, type Recount } from '../records/recount';
-import { refRoles } from '../records/references';
-import { refillFields } from '../records/refill';
+import { dropRefsOf, refillFields } from '../records/refill';
 import { endStaging, stageFields, takeStagedFields, type Staged } from '../records/staging';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import { indexTableIn, type Installation } from '../runtime/installation';
@@ -51,9 +51,10 @@ async function enforce(
   const held = staged?.held ?? heldOf(installation, next);
   const mayBeHeld = (field: Id) => held.has(field);
   await keyMap.extend(tx, next.document);
-  await putModelInForce(tx, next.revision, next.document, act.now, act.by);
+  await putModelInForce(tx, next, act.now, act.by);
   act.enforce(next);
-  const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
+  const stale = new Set(await reindexTables(tx, before, next, keyMap));
+  if (before.locale !== next.locale) await sortCategories(tx, next.locale);
   const recounts: Recount[] = [];
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
     const { anew, rows, gone } = followsFor(before, next, id, mayBeHeld);
@@ -66,16 +67,11 @@ async function enforce(
       await reindexInBatches(act.inside, (work) => work(tx), records);
       continue;
     }
-    if (gone.length > 0)
-      await dropRefs(
-        tx,
-        keyMap.of(id),
-        gone.flatMap((field) => refRoles(keyMap, field.id)),
-      );
+    await dropRefsOf(act, before, id, gone);
     const type = next.contentOrMedia(id);
     const inUse = staged?.types.get(id);
-    if (anew === 'rows' && type && inUse) await takeStagedFields(act, type, rows, inUse);
-    else if (anew === 'rows' && type) await refillFields(act, type, rows);
+    if (anew === 'rows' && type && inUse) await takeStagedFields(act, type, rows, inUse, before);
+    else if (anew === 'rows' && type) await refillFields(act, type, rows, before);
     const entries = next.contentType(id);
     const date = entries?.definition.date;
     if (entries && date !== before.contentType(id)?.definition.date) {
@@ -176,7 +172,7 @@ async function stageWorking(
   if (!row || !revisionMatches(row.number, number) || row.base !== installation.model.revision)
     return undefined;
   if (checkModel(row.document).some(({ weight }) => weight === 'error')) return undefined;
-  const next = new CompiledModel(row.document, installation.model.revision + 1);
+  const next = modelAfter(installation.model, row.document);
   return { next, staged: await stageFields(installation, next, heldOf(installation, next)) };
 }
 
@@ -227,7 +223,7 @@ export async function takeOver(
       errors.length === 1 ? (errors[0]?.message ?? '') : `${errors.length} faults hold this back.`,
       errors,
     );
-  const next = new CompiledModel(document, installation.model.revision + 1);
+  const next = modelAfter(installation.model, document);
   const { everything, types } = typesTouched(changes);
   const reached = everything ? undefined : await reachOfTypes(act.tx, installation, types);
   await enforce(act, installation, next, staged);
@@ -246,7 +242,7 @@ export function inForceNow(installation: Installation, { next, reached }: Taken)
 export async function beginWith(installation: Installation, document: ModelDocument): Promise<void> {
   const errors = checkModel(document).filter(({ weight }) => weight === 'error');
   if (errors.length > 0) throw ruleViolation(errors.map(({ message }) => message).join(' '), errors);
-  const next = new CompiledModel(document, installation.model.revision + 1);
+  const next = modelAfter(installation.model, document);
   await inAct(installation, null, async (act) => {
     await enforce(act, installation, next);
     await act.keep('put a model in force');

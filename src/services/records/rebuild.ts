@@ -1,4 +1,5 @@
-import { dropIndexTables, indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
+import { dropIndexTables, reindexTables } from '../../store/index-tables/tables';
+import { sortCategories } from '../../store/categories';
 import { recordsAfter } from '../../store/records';
 import { putSetting } from '../../store/settings';
 import type { Installation } from '../runtime/installation';
@@ -15,7 +16,8 @@ export async function rebuildDerived(installation: Installation): Promise<void> 
     await putSetting(tx, 'derived', 'stale');
     await dropIndexTables(tx);
     await keyMap.extend(tx, model.document);
-    await reindexTables(tx, undefined, indexedTypesIn(model), keyMap);
+    await reindexTables(tx, undefined, model, keyMap);
+    await sortCategories(tx, model.locale);
   });
   await reindexInBatches(
     installation,

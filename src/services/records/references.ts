@@ -1,6 +1,7 @@
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
+import { kindFor } from '../../core/model/kinds';
 import { MEDIA } from '../../core/model/media-type';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
@@ -44,6 +45,12 @@ export const refRoles = (keyMap: KeyMap, field: Id): string[] =>
   (['entry', 'page', 'category', 'media'] satisfies Reference['sort'][]).map((sort) =>
     roleIn(keyMap, sort, field),
   );
+
+/** Whether values of a field may refer to something, themselves or in what they hold. */
+export const refersToOthers = (field: Field): boolean => {
+  const { mayRefer, inside } = kindFor(field);
+  return mayRefer || inside !== undefined;
+};
 
 /** The field at the top that a role names, of those of a type; nothing where it names none of them. */
 export const fieldOfRole = (keyMap: KeyMap, fields: readonly Field[], role: string): Field | undefined =>

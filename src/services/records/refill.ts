@@ -1,5 +1,6 @@
 import { referencesInLocalized } from '../../core/content/localized-values';
-import type { CompiledType } from '../../core/model/compile';
+import type { Id } from '../../core/ids';
+import type { CompiledModel, CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
 import { kindFor } from '../../core/model/kinds';
 import { recountCategories } from '../../store/category-counts';
@@ -10,7 +11,7 @@ import { indexTableIn } from '../runtime/installation';
 import type { Act } from './act';
 import { entryBody } from './bodies';
 import { carryRecords } from './carry';
-import { refRoles, refRows, toldReferences } from './references';
+import { refersToOthers, refRoles, refRows, toldReferences } from './references';
 import { inBatches } from './reindex';
 
 /** How many records are gone through at one go: so few that nobody waits for the event loop. */
@@ -20,6 +21,23 @@ const STEP = 500;
 export const mayBeCarried = (field: Field): boolean =>
   kindFor(field).maySeveral || kindFor(field).inside !== undefined;
 
+/** Forgets what the records of a type refer to in some fields, as these were in a model before. */
+export async function dropRefsOf(
+  { tx, inside: { keyMap } }: Act,
+  before: CompiledModel,
+  type: Id,
+  fields: readonly Field[],
+): Promise<void> {
+  const old = before.contentOrMedia(type) ?? before.pageType(type);
+  const referring = fields.flatMap(({ id }) => old?.field(id) ?? []).filter(refersToOthers);
+  if (referring.length === 0) return;
+  await dropRefs(
+    tx,
+    keyMap.of(type),
+    referring.flatMap(({ id }) => refRoles(keyMap, id)),
+  );
+}
+
 /**
  * Writes what some fields of a type put into index tables, and what they refer to, for all its entries (or media), whose
  * bodies are brought to the model of the act first. All else that is derived stays as it is.
@@ -28,15 +46,12 @@ export async function refillFields(
   act: Act,
   type: CompiledType<ContentType>,
   fields: readonly Field[],
+  before: CompiledModel,
 ): Promise<void> {
   const { tx, inside } = act;
   const { keyMap, model } = inside;
   const key = keyMap.of(type.id);
-  await dropRefs(
-    tx,
-    key,
-    fields.flatMap(({ id }) => refRoles(keyMap, id)),
-  );
+  await dropRefsOf(act, before, type.id, fields);
   const next = (after: number, most: number) => recordsOfType(tx, key, after, most);
   await inBatches(next, (found) => refillCarried(act, type, fields, found), STEP);
   if (fields.some((field) => kindFor(field).scheme !== undefined))

@@ -1,6 +1,8 @@
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { JsonObject } from '../../core/json';
 import type { Field, ModelDocument } from '../../core/model/document';
+import type { ChoiceRules } from '../../core/model/kinds/choice';
+import { modelInForce } from '../../store/model';
 import { sql } from '../../store/sql';
 import { entries } from '../entries/table';
 import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../entries/write';
@@ -188,6 +190,34 @@ test('choices in another order are taken while the ones of before are read', asy
   ]);
   expect([first, meanwhile, await order()]).toEqual(['bird', 'bird', 'plant']);
   expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
+});
+
+test('several choices are found as before, whatever their order becomes', async () => {
+  const { installation } = small;
+  const withChoices = (change: (rules: ChoiceRules) => ChoiceRules) =>
+    withField(installation.model.document, 'group', (field) =>
+      field.kind === 'choice' ? [{ ...field, rules: change(field.rules) }] : [],
+    );
+  await putInForce(withChoices((rules) => ({ ...rules, multiple: true })));
+  await fill(small, 'species', [{ values: { name: 'Between', group: ['bird', 'plant'] } }]);
+  const told = async () => {
+    const asked = { type: 'species', limit: 5, sort: 'group' };
+    const where = JSON.stringify({ field: 'group', is: 'allOf', value: ['bird', 'plant'] });
+    const [all, both] = [
+      await entries(installation, asked),
+      await entries(installation, { ...asked, where }),
+    ];
+    return [all.items.map(({ values }) => values.group), both.total];
+  };
+  const first = await told();
+  const reversed = withChoices((rules) => ({ ...rules, choices: rules.choices.toReversed() }));
+  expect(await putInForce(reversed)).toBeGreaterThan(STAGED - 1);
+  const turned = await told();
+  expect(turned).not.toEqual(first);
+  expect(turned[1]).toBe(1);
+  expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
+  // Whoever starts then finds the ranks where they lie.
+  expect((await modelInForce(installation.content))?.reordered).toEqual(installation.model.reordered);
 });
 
 test('one that is refused leaves all as it was, and nothing staged', async () => {

@@ -1,5 +1,5 @@
 import type { LocalizedValues } from '../../core/content/localized-values';
-import { followsFor } from '../../core/model/change/follows';
+import { followsFor, reordersChoices } from '../../core/model/change/follows';
 import type { CompiledModel, CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
 import type { Id } from '../../core/ids';
@@ -15,15 +15,15 @@ import {
   stageCells,
   takeStaged,
 } from '../../store/index-tables/staged-cells';
-import { indexedTypesIn, indexTablesOf, prepareTables } from '../../store/index-tables/tables';
+import { indexTablesOf, prepareTables } from '../../store/index-tables/tables';
 import { countOfType, liveOfMany, recordsByIds, recordsOfType, type KeptRecord } from '../../store/records';
-import { dropRefs } from '../../store/refs';
+import { prepareWalks, reindexWalks } from '../listings/walks';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import type { Act } from './act';
 import { entryBody } from './bodies';
 import { carriedBody } from './carry';
-import { refRoles } from './references';
-import { mayBeCarried, refillCarried } from './refill';
+import { refersToOthers } from './references';
+import { dropRefsOf, mayBeCarried, refillCarried } from './refill';
 import { inBatches } from './reindex';
 
 /** With fewer records, writing their columns at once takes no longer than a save may wait. */
@@ -40,10 +40,13 @@ export interface Staged {
 }
 
 /** Whether all that a field puts into an index table are columns of its row, worked out from a body as it lies there. */
-const isPlain = (field: Field): boolean => {
-  const { mayRefer, several, inside } = kindFor(field);
-  return !mayRefer && !several && inside === undefined;
-};
+const isPlain = (field: Field): boolean => !refersToOthers(field) && !kindFor(field).several;
+
+/** What differs for a field of a type to come: all that it puts into a row, or where its choices stand alone. */
+function differing(indexed: IndexedField, old: Field | undefined): IndexedField {
+  if (!reordersChoices(old, indexed.field)) return indexed;
+  return { ...indexed, many: false, columns: indexed.columns.filter(({ holds }) => holds === 'rank') };
+}
 
 /**
  * Makes the index tables ready for a model to come, in short steps beside all other work: room for its fields, what they
@@ -58,52 +61,61 @@ export async function stageFields(
   const many: { type: CompiledType<ContentType>; fields: Field[] }[] = [];
   for (const type of [...next.contentTypes, next.media]) {
     const { anew, rows } = followsFor(before, next, type.id, (id) => held.has(id));
-    if (anew !== 'rows' || !rows.every(isPlain)) continue;
+    const old = before.contentOrMedia(type.id);
+    const inSteps = (field: Field) => isPlain(field) || reordersChoices(old?.field(field.id), field);
+    if (anew !== 'rows' || !rows.every(inSteps)) continue;
     if ((await countOfType(content, keyMap.find(type.id))) >= MANY) many.push({ type, fields: rows });
   }
   await content.write((tx) => keyMap.extend(tx, next.document));
   const types = new Map<Id, IndexedField[]>();
+  const tables = standingTables(installation, next);
   await prepareTables(
     (work) => content.write(work),
     content,
-    standingTables(installation, next),
+    tables,
     async () => {
       for (const { type, fields } of many) {
-        const inUse = columnsInUse(installation, next, type, fields);
-        if (await stageType(installation, next, type, fields, inUse)) types.set(type.id, inUse);
+        const columns = columnsOf(installation, next, type, fields);
+        if (await stageType(installation, next, type, fields, columns)) types.set(type.id, columns.inUse);
       }
     },
   );
+  await prepareWalks(installation, next, tables);
   return { held, types };
 }
 
 /** The index tables under a model to come of the types that have one now, in the same main language. */
 function standingTables({ keyMap, model: before }: Installation, next: CompiledModel): IndexTable[] {
-  const standing = new Map(
-    indexTablesOf(indexedTypesIn(before), keyMap).map((each) => [each.live, each.titleSort]),
-  );
-  return indexTablesOf(indexedTypesIn(next), keyMap).filter(
-    ({ live, titleSort }) => standing.get(live) === titleSort,
-  );
+  const standing = new Map(indexTablesOf(before, keyMap).map((each) => [each.live, each.titleSort]));
+  return indexTablesOf(next, keyMap).filter(({ live, titleSort }) => standing.get(live) === titleSort);
 }
 
-const columnsIn = (indexTable: IndexTable, fields: readonly Field[]): IndexedField[] =>
-  fields.flatMap(({ id }) => indexTable.fields.get(id) ?? []);
+/** Where some fields of a model to come lie: in columns that the model in force reads, and in others. */
+interface Columns {
+  inUse: IndexedField[];
+  free: IndexedField[];
+}
 
-/** Of some fields of a model to come, those whose columns the model in force reads. */
-function columnsInUse(
+function columnsOf(
   installation: Installation,
   next: CompiledModel,
   type: CompiledType<ContentType>,
   fields: readonly Field[],
-): IndexedField[] {
+): Columns {
   const { keyMap, model: before } = installation;
   const old = before.contentOrMedia(type.id);
   const read = old ? [...indexTableIn(installation, old).fields.values()] : [];
   const names = new Set(read.flatMap(({ columns }) => columns.map(({ name }) => name)));
-  return columnsIn(indexTableIn({ model: next, keyMap }, type), fields).filter(({ columns }) =>
-    columns.some(({ name }) => names.has(name)),
-  );
+  const indexTable = indexTableIn({ model: next, keyMap }, type);
+  const columns: Columns = { inUse: [], free: [] };
+  for (const { id } of fields) {
+    const indexed = indexTable.fields.get(id);
+    if (!indexed) continue;
+    const differs = differing(indexed, old?.field(id));
+    const isRead = differs.columns.some(({ name }) => names.has(name));
+    columns[isRead ? 'inUse' : 'free'].push(differs);
+  }
+  return columns;
 }
 
 /** Stages some fields of a type; answers false where bodies have to be brought to the new model first. */
@@ -112,12 +124,15 @@ async function stageType(
   model: CompiledModel,
   type: CompiledType<ContentType>,
   fields: readonly Field[],
-  inUse: readonly IndexedField[],
+  { inUse, free }: Columns,
 ): Promise<boolean> {
-  const { content, keyMap } = installation;
+  const { content, keyMap, model: before } = installation;
   const indexTable = indexTableIn({ model, keyMap }, type);
-  const free = columnsIn(indexTable, fields).filter((each) => !inUse.includes(each));
-  const carries = fields.some(mayBeCarried);
+  const old = before.contentOrMedia(type.id);
+  // In another order choices stay what they were.
+  const carries = fields.some(
+    (field) => mayBeCarried(field) && !reordersChoices(old?.field(field.id), field),
+  );
   let asItLies = true;
   await content.write((tx) => beginStaging(tx, indexTable, inUse));
   const put = async (
@@ -165,15 +180,12 @@ export async function takeStagedFields(
   type: CompiledType<ContentType>,
   fields: readonly Field[],
   inUse: readonly IndexedField[],
+  before: CompiledModel,
 ): Promise<void> {
   const { tx, inside } = act;
   const { keyMap, model } = inside;
   const indexTable = indexTableIn({ model, keyMap }, type);
-  await dropRefs(
-    tx,
-    keyMap.of(type.id),
-    fields.flatMap(({ id }) => refRoles(keyMap, id)),
-  );
+  await dropRefsOf(act, before, type.id, fields);
   if (inUse.length > 0) await takeStaged(tx, indexTable, inUse);
   const rewritten = await rewrittenSince(tx, indexTable);
   await refillCarried(act, type, fields, await recordsByIds(tx, rewritten));
@@ -185,6 +197,7 @@ export async function endStaging(installation: Installation, next: CompiledModel
   await content.write(async (tx) => {
     for (const type of [...next.contentTypes, next.media])
       if (keyMap.find(type.id) >= 0) await dropStaged(tx, indexTableIn({ model: next, keyMap }, type));
-    await fitIndexes(tx, indexTablesOf(indexedTypesIn(model), keyMap));
+    await fitIndexes(tx, indexTablesOf(model, keyMap));
+    await reindexWalks(tx, installation);
   });
 }

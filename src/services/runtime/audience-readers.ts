@@ -1,9 +1,9 @@
+import { possibleSources } from '../../core/mapping/rule/sources';
 import { LRUCache } from 'lru-cache';
 import { audienceKey, maySee, type Audience } from '../../core/site/audience';
 import { seenByViews } from '../../store/audiences';
 import type { Database, WriteTransaction } from '../../store/database';
 import { indexTableOf } from '../../store/index-tables/shape';
-import { indexedTypesIn } from '../../store/index-tables/tables';
 import type { Installation } from './installation';
 import { RequestDatabase } from './request-context';
 
@@ -84,8 +84,10 @@ export class AudienceReaders {
     audience: Audience,
     types: readonly number[],
   ): Database {
-    const { types: indexed, locales } = indexedTypesIn(model);
-    const tables = indexed.map((type) => ({ ...indexTableOf(type, keyMap, locales), n: keyMap.of(type.id) }));
+    const tables = possibleSources(model).map((type) => ({
+      ...indexTableOf(type, keyMap, model),
+      n: keyMap.of(type.id),
+    }));
     const views = seenByViews(tables, { types, groups: audience?.groups });
     return new SeenContent(whole, views, `seen by ${audienceKey(audience)}`);
   }

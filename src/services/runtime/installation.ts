@@ -81,7 +81,7 @@ export function indexTableIn(
   const known = tables.get(type);
   if (known) return known;
   const made: IndexTable = {
-    ...indexTableOf(type, keyMap, model.document.locales),
+    ...indexTableOf(type, keyMap, model),
     having: (field) =>
       model.contentTypes
         .filter((each) => each.field(field))

@@ -44,7 +44,7 @@ async function begin(database: Database, now: number): Promise<void> {
   if (await modelInForce(database)) return;
   await database.write(async (tx) => {
     const model = firstModel('en');
-    await putModelInForce(tx, 1, model, now, null);
+    await putModelInForce(tx, { document: model, revision: 1, reordered: new Map() }, now, null);
     await makeSite(
       tx,
       {
@@ -93,7 +93,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     sites: all,
     now,
     letGo,
-    model: new CompiledModel(model.document, model.number),
+    model: new CompiledModel(model.document, model.number, model.reordered),
     keyMap: await KeyMap.load(content),
     categories: await allCategories(content),
     mediaFolder: join(folder, 'media'),

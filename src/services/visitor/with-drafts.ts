@@ -1,4 +1,4 @@
-import { indexedTypesIn, indexTablesOf } from '../../store/index-tables/tables';
+import { indexTablesOf } from '../../store/index-tables/tables';
 import { openDrafts } from '../../store/drafts';
 import type { Installation } from '../runtime/installation';
 
@@ -8,7 +8,7 @@ export async function withDrafts<T>(
   look: (drafts: Installation) => Promise<T>,
 ): Promise<T> {
   const { content: published, model, keyMap } = installation;
-  const tables = indexTablesOf(indexedTypesIn(model), keyMap);
+  const tables = indexTablesOf(model, keyMap);
   const content = openDrafts(published.file, tables, installation.now());
   try {
     return await look({ ...installation, content });

@@ -6,7 +6,14 @@ import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { kindFor, withComputed } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
-import { rowKey, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
+import {
+  rowKey,
+  sideNumber,
+  type IndexedColumn,
+  type IndexedField,
+  type IndexTable,
+  type Side,
+} from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -31,38 +38,32 @@ export interface LiveRow {
 
 /** What one value puts into the columns of its field, in their order, and the things it names. */
 function cells(
-  indexTable: IndexedField,
+  indexed: IndexedField,
   values: Values,
   translations: LocalizedValues['translations'],
   keyMap: KeyMap,
   locale: string,
 ): { columns: Bind[]; many: number[] } {
-  const { field } = indexTable;
+  const { field, many } = indexed;
   const value = values[field.id];
-  const empty = { columns: indexTable.columns.map(() => null), many: [] };
   // A value from before its field changed kind is told in the form; in the index table it counts as empty.
-  if (value === undefined || !kindFor(field).isOfKind(value)) return empty;
+  if (value === undefined || !kindFor(field).isOfKind(value))
+    return { columns: indexed.columns.map(() => null), many: [] };
   const cell = kindFor(field).indexCell(value);
-  const rank = indexTable.columns.length > 1 ? [cell.rank ?? null] : [];
-  if (indexTable.many)
-    return { columns: [cell.value, ...rank], many: (cell.ids ?? []).map((id) => keyMap.find(id)) };
-  if (cell.ids) return { columns: [keyMap.find(cell.ids[0] ?? ''), ...rank], many: [] };
-  if (indexTable.folded) {
-    const localized = (language: string): string => {
-      const own = translations?.[language]?.[field.id];
-      return typeof own === 'string' ? own : String(cell.value);
-    };
-    return {
-      columns: [
-        cell.value,
-        sortKey(String(cell.value), locale),
-        folded(String(cell.value)),
-        ...Object.keys(indexTable.sorts ?? {}).map((language) => sortKey(localized(language), language)),
-      ],
-      many: [],
-    };
-  }
-  return { columns: [cell.value], many: [] };
+  const words = String(cell.value);
+  const held: Record<IndexedColumn['holds'], (language: string) => Bind> = {
+    value: () => (cell.ids && !many ? keyMap.find(cell.ids[0] ?? '') : cell.value),
+    rank: () => cell.rank ?? null,
+    'words folded': () => folded(words),
+    'words in order'(language) {
+      const said = translations?.[language]?.[field.id];
+      return sortKey(typeof said === 'string' ? said : words, language);
+    },
+  };
+  return {
+    columns: indexed.columns.map(({ holds, language }) => held[holds](language ?? locale)),
+    many: many ? (cell.ids ?? []).map((id) => keyMap.find(id)) : [],
+  };
 }
 
 async function putRows(

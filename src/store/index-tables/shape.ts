@@ -1,5 +1,5 @@
-import type { CompiledType } from '../../core/model/compile';
-import type { ContentType, Field, ModelDocument, PageType } from '../../core/model/document';
+import type { CompiledModel, CompiledType } from '../../core/model/compile';
+import type { ContentType, Field, PageType } from '../../core/model/document';
 import { MEDIA } from '../../core/model/media-type';
 import type { KeyMap } from '../key-map';
 import { kindFor } from '../../core/model/kinds';
@@ -10,6 +10,14 @@ export type Side = (typeof sides)[number];
 export const sideNumber: Record<Side, number> = { work: 0, live: 1 };
 /** The column that names a row of a side. */
 export const rowKey: Record<Side, string> = { work: 'entry', live: 'version' };
+
+/** A column of a field, and what it holds of each value; for words in order, in which language. */
+export interface IndexedColumn {
+  name: string;
+  affinity: string;
+  holds: 'value' | 'rank' | 'words folded' | 'words in order';
+  language?: string;
+}
 
 /** How one field lies in its type's index table. */
 export interface IndexedField {
@@ -26,7 +34,7 @@ export interface IndexedField {
   many: boolean;
   /** Whether values are other things' ids, kept by their integer keys. */
   ids: boolean;
-  columns: { name: string; affinity: string }[];
+  columns: IndexedColumn[];
 }
 
 /** A type whose entries or pages lie in an index table, or that of media. */
@@ -61,17 +69,27 @@ function sortOf(field: Field): string {
     .toLowerCase();
 }
 
-function indexedField(field: Field, keyMap: KeyMap, locale: string, others: readonly string[]): IndexedField {
+/** What of a model decides how values lie in index tables, besides the fields themselves. */
+export type Around = Pick<CompiledModel, 'document' | 'reordered'>;
+
+function indexedField(field: Field, keyMap: KeyMap, { document, reordered }: Around): IndexedField {
+  const { main: locale, others } = document.locales;
   const n = keyMap.of(field.id);
   const shape = kindFor(field).indexShape;
   const own = `${n}_${sortOf(field)}`;
   const value = `f${own}`;
   const base = { n, field, value, many: shape.many, ids: shape.ids ?? kindFor(field).choices !== undefined };
-  const column = { name: value, affinity: shape.column };
+  const column: IndexedColumn = { name: value, affinity: shape.column, holds: 'value' };
   if (shape.sort === 'text') {
     const sortedIn = (language: string) => `s${own}_${sortName(language)}`;
     const sorts = Object.fromEntries(others.map((each) => [each, sortedIn(each)]));
     const [sort, words] = [sortedIn(locale), `t${own}`];
+    const inOrder = (language: string): IndexedColumn => ({
+      name: sortedIn(language),
+      affinity: 'TEXT',
+      holds: 'words in order',
+      language,
+    });
     return {
       ...base,
       sort,
@@ -79,12 +97,20 @@ function indexedField(field: Field, keyMap: KeyMap, locale: string, others: read
       folded: words,
       columns: [
         column,
-        ...[sort, words, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' })),
+        inOrder(locale),
+        { name: words, affinity: 'TEXT', holds: 'words folded' },
+        ...others.map(inOrder),
       ],
     };
   }
   if (shape.sort === 'rank') {
-    const rank = { name: `r${own}`, affinity: 'INTEGER' };
+    // In another order ranks lie in another column, so that both can stand side by side; of two, since no more are needed.
+    const turned = (reordered.get(field.id) ?? 0) % 2 === 1;
+    const rank: IndexedColumn = {
+      name: `r${own}${turned ? '_turned' : ''}`,
+      affinity: 'INTEGER',
+      holds: 'rank',
+    };
     return { ...base, sort: rank.name, columns: [column, rank] };
   }
   return shape.sort === 'value'
@@ -92,16 +118,13 @@ function indexedField(field: Field, keyMap: KeyMap, locale: string, others: read
     : { ...base, columns: [column] };
 }
 
-export function indexTableOf(
-  type: IndexedType,
-  keyMap: KeyMap,
-  { main: locale, others }: ModelDocument['locales'],
-): IndexTable {
+export function indexTableOf(type: IndexedType, keyMap: KeyMap, around: Around): IndexTable {
+  const locale = around.document.locales.main;
   const n = keyMap.of(type.id);
   return {
     work: `index_${n}_work`,
     live: `index_${n}_live`,
-    fields: new Map(type.fields.map((field) => [field.id, indexedField(field, keyMap, locale, others)])),
+    fields: new Map(type.fields.map((field) => [field.id, indexedField(field, keyMap, around)])),
     titleSort: `title_${sortName(locale)}`,
     locale,
     holds: 'source' in type.definition ? 'pages' : type.id === MEDIA ? 'media' : 'entries',

@@ -2,16 +2,13 @@ import { raw, sql } from '../sql';
 import { sameJson } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import { possibleSources } from '../../core/mapping/rule/sources';
-import type { ModelDocument } from '../../core/model/document';
 import type { Reader, WriteTransaction } from '../database';
 import { fitIndexes, makeIndex, missingIndexes } from './indexes';
 import {
   indexTableOf,
-  rowKey,
-  sideNumber,
   sides,
   type IndexedType,
-  type IndexedField,
+  type IndexedColumn,
   type IndexTable,
   type Side,
 } from './shape';
@@ -30,42 +27,39 @@ const fixedColumns: Record<Side, (titleSort: string) => string> = {
     ${titleSort} TEXT NOT NULL, published INTEGER NOT NULL, changed INTEGER NOT NULL`,
 };
 
-/** The columns that a side of an index table still lacks. */
-async function missingColumns(
-  reader: Reader,
+/** The columns that the sides of all index tables have. */
+async function standingColumns(reader: Reader): Promise<ReadonlyMap<string, ReadonlySet<string>>> {
+  const there = await reader.all<{ of: string; name: string }>(
+    sql`SELECT t.name AS of, c.name FROM sqlite_master t JOIN pragma_table_info(t.name) c WHERE t.type = 'table' AND t.name GLOB 'index_[0-9]*'`,
+  );
+  const standing = new Map<string, Set<string>>();
+  for (const { of, name } of there) standing.set(of, (standing.get(of) ?? new Set()).add(name));
+  return standing;
+}
+
+/** Of the columns that a side of an index table is to have, those that do not stand there yet. */
+const missingColumns = (
+  standing: ReadonlyMap<string, ReadonlySet<string>>,
   indexTable: IndexTable,
   side: Side,
-): Promise<IndexedField['columns']> {
-  const there = await reader.all<{ name: string }>(
-    sql`SELECT name FROM pragma_table_info(${indexTable[side]})`,
+): IndexedColumn[] =>
+  [...indexTable.fields.values()].flatMap(({ columns }) =>
+    columns.filter(({ name }) => !standing.get(indexTable[side])?.has(name)),
   );
-  const standing = new Set(there.map(({ name }) => name));
-  return [...indexTable.fields.values()].flatMap(({ columns }) =>
-    columns.filter(({ name }) => !standing.has(name)),
-  );
+
+/** Makes room in a table for some columns. */
+async function addColumns(
+  tx: WriteTransaction,
+  table: string,
+  columns: readonly IndexedColumn[],
+): Promise<void> {
+  for (const { name, affinity } of columns)
+    await tx.run(sql`ALTER TABLE ${raw(table)} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
 }
 
-/** Makes room in a table for the fields that it has no columns for yet. Values of before may lie in those it has. */
-async function addColumns(tx: WriteTransaction, indexTable: IndexTable, side: Side): Promise<void> {
-  for (const { name, affinity } of await missingColumns(tx, indexTable, side))
-    await tx.run(sql`ALTER TABLE ${raw(indexTable[side])} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
-}
-
-/** What lies in index tables of its own, in which languages. */
-export interface IndexedModel {
-  types: readonly IndexedType[];
-  locales: ModelDocument['locales'];
-}
-
-/** Everything in a model that lies in index tables: whatever can be listed. */
-export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
-  types: possibleSources(model),
-  locales: model.document.locales,
-});
-
-/** The index tables of a model, in the order of its types. */
-export const indexTablesOf = ({ types, locales }: IndexedModel, keyMap: KeyMap): IndexTable[] =>
-  types.map((type) => indexTableOf(type, keyMap, locales));
+/** The index tables of a model, in the order of the types whose records lie in some: of whatever can be listed. */
+export const indexTablesOf = (model: CompiledModel, keyMap: KeyMap): IndexTable[] =>
+  possibleSources(model).map((type) => indexTableOf(type, keyMap, model));
 
 /**
  * Makes room in the index tables that stand for what a model to come puts there, in short writes beside all other work:
@@ -77,34 +71,41 @@ export async function prepareTables(
   indexTables: readonly IndexTable[],
   fill: () => Promise<void>,
 ): Promise<void> {
+  const standing = await standingColumns(reader);
   for (const indexTable of indexTables)
-    for (const side of sides)
-      if ((await missingColumns(reader, indexTable, side)).length > 0)
-        await write((tx) => addColumns(tx, indexTable, side));
+    for (const side of sides) {
+      const columns = missingColumns(standing, indexTable, side);
+      if (columns.length > 0) await write((tx) => addColumns(tx, indexTable[side], columns));
+    }
   await fill();
   for (const index of await missingIndexes(reader, indexTables)) await write((tx) => makeIndex(tx, index));
 }
 
 /**
  * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types, columns
- * and indexes for new fields; indexes of fields that are gone go (their values stay in the entries, and their columns,
- * which nobody reads: taking one away writes the whole table again). Answers the types all of whose rows must be written
+ * and indexes for new fields; indexes of fields that are gone go. Their values stay in the entries, and their columns and
+ * rows of several, which nobody reads until they are written anew: taking them away would hold all saves. Answers the types all of whose rows must be written
  * again, whatever became of their fields.
  */
 export async function reindexTables(
   tx: WriteTransaction,
-  before: IndexedModel | undefined,
-  after: IndexedModel,
+  before: CompiledModel | undefined,
+  after: CompiledModel,
   keyMap: KeyMap,
 ): Promise<string[]> {
   const stale: string[] = [];
-  const oldTypes = new Map<string, IndexedType>(before?.types.map((type) => [type.id, type]));
+  const types = possibleSources(after);
+  const standing = await standingColumns(tx);
+  const oldTypes = new Map<string, IndexedType>(
+    before && possibleSources(before).map((type) => [type.id, type]),
+  );
+  const spoken = sameJson(before?.document.locales ?? null, after.document.locales);
   const indexTables = indexTablesOf(after, keyMap);
-  for (const [i, type] of after.types.entries()) {
+  for (const [i, type] of types.entries()) {
     const indexTable = indexTables[i];
     if (!indexTable) continue;
     const old = oldTypes.get(type.id);
-    const oldTable = old && before ? indexTableOf(old, keyMap, before.locales) : undefined;
+    const oldTable = old && before ? indexTableOf(old, keyMap, before) : undefined;
     for (const side of sides) {
       const table = indexTable[side];
       if (!oldTable)
@@ -113,22 +114,16 @@ export async function reindexTables(
         await tx.run(
           sql`ALTER TABLE ${raw(table)} RENAME COLUMN ${raw(oldTable.titleSort)} TO ${raw(indexTable.titleSort)}`,
         );
-      for (const { n, field, columns } of oldTable?.fields.values() ?? [])
-        if (!sameJson(indexTable.fields.get(field.id)?.columns ?? null, columns))
-          // Other types may share the field: theirs stay.
-          await tx.run(
-            sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${n} AND row IN (SELECT ${raw(rowKey[side])} FROM ${raw(table)})`,
-          );
-      await addColumns(tx, indexTable, side);
+      // Values of before may lie in columns that stand there.
+      await addColumns(tx, table, missingColumns(standing, indexTable, side));
     }
-    const spoken = sameJson(before?.locales ?? null, after.locales);
     // Pages may be there before their type becomes one whose pages can be listed.
     if (!old || !spoken || old.definition.title !== type.definition.title) stale.push(type.id);
   }
-  const kept = new Set(after.types.map(({ id }) => id));
+  const kept = new Set(types.map(({ id }) => id));
   for (const type of oldTypes.values()) {
     if (kept.has(type.id)) continue;
-    const indexTable = indexTableOf(type, keyMap, after.locales);
+    const indexTable = indexTableOf(type, keyMap, after);
     for (const side of sides) await tx.run(sql`DROP TABLE ${raw(indexTable[side])}`);
   }
   await fitIndexes(tx, indexTables);

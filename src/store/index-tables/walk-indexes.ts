@@ -1,4 +1,4 @@
-import type { WriteTransaction } from '../database';
+import type { Reader, WriteTransaction } from '../database';
 import { raw, sql } from '../sql';
 import type { IndexTable } from './shape';
 
@@ -11,24 +11,34 @@ export interface Walk {
 
 const nameOf = ({ indexTable, equal, sort }: Walk): string => `walk_${indexTable.live}_${equal}_${sort}`;
 
-const walkIndexes = async (tx: WriteTransaction): Promise<string[]> =>
+const walkIndexes = async (reader: Reader): Promise<string[]> =>
   (
-    await tx.all<{ name: string }>(
+    await reader.all<{ name: string }>(
       sql`SELECT name FROM sqlite_master WHERE type = 'index' AND name GLOB 'walk_index_*'`,
     )
   ).map(({ name }) => name);
+
+/** Of some walks, those that there is no index for yet, one of each. */
+export async function missingWalks(reader: Reader, walks: readonly Walk[]): Promise<Walk[]> {
+  const there = new Set(await walkIndexes(reader));
+  return [...new Map(walks.map((walk) => [nameOf(walk), walk]))].flatMap(([name, walk]) =>
+    there.has(name) ? [] : [walk],
+  );
+}
+
+export async function makeWalkIndex(tx: WriteTransaction, walk: Walk): Promise<void> {
+  const { indexTable, equal, sort } = walk;
+  await tx.run(
+    sql`CREATE INDEX ${raw(nameOf(walk))} ON ${raw(indexTable.live)} (${raw(equal)}, ${raw(sort)}, live_from, live_until, entry)`,
+  );
+}
 
 /**
  * Makes the indexes by which listings are walked, and takes away those that none goes by any more. Listings that go the
  * same way share one. One test of equality leads: what else a listing asks is looked at on the way.
  */
 export async function putWalkIndexes(tx: WriteTransaction, walks: readonly Walk[]): Promise<void> {
-  const wanted = new Map(walks.map((walk) => [nameOf(walk), walk]));
-  const there = new Set(await walkIndexes(tx));
-  for (const name of there) if (!wanted.has(name)) await tx.run(sql`DROP INDEX ${raw(name)}`);
-  for (const [name, { indexTable, equal, sort }] of wanted)
-    if (!there.has(name))
-      await tx.run(
-        sql`CREATE INDEX ${raw(name)} ON ${raw(indexTable.live)} (${raw(equal)}, ${raw(sort)}, live_from, live_until, entry)`,
-      );
+  const wanted = new Set(walks.map(nameOf));
+  for (const name of await walkIndexes(tx)) if (!wanted.has(name)) await tx.run(sql`DROP INDEX ${raw(name)}`);
+  for (const walk of await missingWalks(tx, walks)) await makeWalkIndex(tx, walk);
 }

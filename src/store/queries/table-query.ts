@@ -8,6 +8,7 @@ import type { Reader } from '../database';
 import { anyOf, joined, raw, sql, type Bind, type Sql } from '../sql';
 import { liveNow } from './live-now';
 import type { IndexTable } from '../index-tables/shape';
+import { nameKey, nameWalk, withoutName, type NamedField } from './name-order';
 import type { Leading, QueryContext } from './query-context';
 import { stateSql } from './state-sql';
 import type { RecordSort } from '../tables/records';
@@ -37,7 +38,7 @@ export interface TableQuestion {
   only?: { changedBy: number } | { givenTo: number } | { toFix: true };
   shown?: Shown;
   sort: {
-    by: 'title' | 'changed' | { column: string } | { columns: readonly TypeColumn[] };
+    by: 'title' | 'changed' | SortedBy | { columns: readonly TypeColumn[] };
     direction: 'up' | 'down';
   };
   limit: number;
@@ -65,11 +66,14 @@ export interface OfType {
   shown?: Shown;
 }
 
-/** What the rows of one type (by integer key; media have none) among all are sorted by: a column of its index table. */
+/** What rows of an index table are sorted by: a column, or the names of what a field refers to. */
+export type SortedBy = { column: string } | { names: NamedField };
+
+/** What the rows of one type (by integer key; media have none) among all are sorted by, as it lies in its index table. */
 export interface TypeColumn {
   type: number | null;
   table: string;
-  column: string;
+  by: SortedBy;
 }
 
 /** From a moment (ms) on, and before one. */
@@ -286,13 +290,18 @@ export async function rowsWithCount(
   return { total, rows };
 }
 
+/** What a row of an index table is sorted by, as it is read of the row by itself. */
+const sortedKey = (by: SortedBy, row: string): Sql =>
+  'column' in by ? raw(`${row}.${by.column}`) : nameKey(by.names, row);
+
 /** What a row is sorted by, as it is read of a row `s`. */
 function keyOf({ by }: TableQuestion['sort'], { titleSort }: IndexTable): Sql {
   if (by === 'title') return raw(`s.${titleSort}`);
   if (by === 'changed') return raw('s.changed');
-  if ('column' in by) return raw(`s.${by.column}`);
-  const cases = by.columns.map(({ type, table, column }) =>
-    raw(`WHEN ${ofType(type)} THEN (SELECT t.${column} FROM ${table} t WHERE t.entry = s.entry)`),
+  if (!('columns' in by)) return sortedKey(by, 's');
+  const cases = by.columns.map(
+    ({ type, table, by: own }) =>
+      sql`WHEN ${raw(ofType(type))} THEN (SELECT ${sortedKey(own, 't')} FROM ${raw(table)} t WHERE t.entry = s.entry)`,
   );
   return cases.length === 0 ? raw('NULL') : sql`CASE ${joined(cases, ' ')} END`;
 }
@@ -307,23 +316,40 @@ interface Walk {
 }
 
 /**
- * What is gone through to find the first rows in their order: the table itself; or, where many rows of all content are
- * sorted by what each type has in a column of its own, the index tables of those types, and beside them what has none.
+ * What is gone through to find the first rows in their order: the table itself, or, where many rows are sorted by names,
+ * these; where rows of all content are sorted by what each type has of its own, the index tables of those types, and beside
+ * them what has none.
  */
 function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching: number): Walk[] {
   const table = sql`${raw(indexTable.work)} s`;
   const whole: Walk = { from: table, key: keyOf(sort, indexTable), entry: raw('s.entry'), where: raw('1') };
-  if (typeof sort.by === 'string' || 'column' in sort.by || matching <= FEW) return [whole];
+  if (typeof sort.by === 'string' || matching <= FEW) return [whole];
+  if (!('columns' in sort.by)) return sortedWalks(sort.by, indexTable.work, 's');
   const { columns } = sort.by;
   const having = columns.map(({ type }) => raw(ofType(type)));
   return [
-    ...columns.map((each) => ({
-      from: sql`${raw(each.table)} t CROSS JOIN ${table} ON s.entry = t.entry`,
-      key: raw(`t.${each.column}`),
-      entry: raw('t.entry'),
-      where: raw('1'),
-    })),
+    ...columns.flatMap((each) =>
+      sortedWalks(each.by, each.table, 't').map((walk) => ({
+        ...walk,
+        from: sql`${walk.from} CROSS JOIN ${table} ON s.entry = t.entry`,
+      })),
+    ),
     { ...whole, key: raw('NULL'), where: sql`(${joined([raw('0'), ...having], ' OR ')}) IS NOT 1` },
+  ];
+}
+
+/** How the rows of one index table are gone through in their order: by names, with those that have none beside them. */
+function sortedWalks(by: SortedBy, table: string, row: string): Walk[] {
+  const rows: Walk = {
+    from: raw(`${table} ${row}`),
+    key: raw('NULL'),
+    entry: raw(`${row}.entry`),
+    where: raw('1'),
+  };
+  if ('column' in by) return [{ ...rows, key: sortedKey(by, row) }];
+  return [
+    { ...rows, ...nameWalk(by.names, table, row) },
+    { ...rows, where: withoutName(by.names, table, row) },
   ];
 }
 

@@ -10,6 +10,8 @@ export const categories = table('categories', {
   key: text,
   slug: text,
   label: text,
+  /** What sorts by it. */
+  labelSort: text,
   body: text,
   revision: integer,
   changedAt: integer,

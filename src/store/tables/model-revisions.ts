@@ -4,6 +4,8 @@ import { integer, key, orNull, table, text } from './table';
 export const modelRevisions = table('model_revisions', {
   number: key(integer),
   body: text,
+  /** How often the choices of fields were put into another order: pairs of a field's id and a number. */
+  reordered: orNull(text),
   at: integer,
   person: orNull(integer),
 });

@@ -2,6 +2,7 @@ import type { Id } from '../../ids';
 import type { CompiledModel, Fielded } from '../../model/compile';
 import type { Field } from '../../model/document';
 import type { Values } from '../../content/values';
+import { sortsBy } from '../../content/table-sort';
 import { kindFor } from '../../model/kinds';
 import { roleField, sourceKey, sourceRoles, Sources, type SourceRole, type SourceType } from './sources';
 
@@ -90,7 +91,7 @@ export function sortsByShared(types: readonly SourceType[], key: string): boolea
       const field = fieldShared(type, key);
       if (!field) return [];
       const { sort, column } = kindFor(field).indexShape;
-      if (!field.indexed || sort === 'none') return [undefined];
+      if (sortsBy(field) !== 'values') return [sortsBy(field)];
       // The order of choices is that of their own field.
       return [sort === 'rank' ? field.id : `${sort} ${column}`];
     }),

@@ -1,10 +1,11 @@
 import { documentFrom, smallModel } from '../../../../tests/small-model';
 import { CompiledModel } from '../compile';
-import type { Choice } from '../kinds/choice';
+import type { Choice, ChoiceRules } from '../kinds/choice';
 import type { BlockType, ContentType, Field, ModelDocument } from '../document';
 import { newId } from '../../ids';
 import { plainFields } from '../kinds';
 import { followsFor } from './follows';
+import { modelAfter } from './model-after';
 
 const document = documentFrom(smallModel);
 const before = new CompiledModel(document, 1);
@@ -66,6 +67,21 @@ test.each([
   const fresh = { id: newId(), key: 'another', label: 'Another' };
   const after = withField('group', { rules: { ...field.rules, choices: change(choices, fresh) } });
   expect(follows(after, mayBeHeld).anew).toBe(anew);
+});
+
+test.each([
+  ['turned round', (some: Choice[]) => some.toReversed(), 1, 2],
+  ['with others before', (some: Choice[], fresh: Choice) => [fresh, ...some], 1, 1],
+  ['with others after', (some: Choice[], fresh: Choice) => [...some, fresh], 0, 0],
+  ['of which one is gone', (some: Choice[]) => some.slice(1).toReversed(), 0, 1],
+])('the model after one counts choices that come into another order: %s', (_, change, times, andBack) => {
+  const { id, rules } = fieldOf('group');
+  const fresh = { id: newId(), key: 'another', label: 'Another' };
+  const choices = change((rules as ChoiceRules).choices, fresh);
+  const after = modelAfter(before, withField('group', { rules: { ...rules, choices } }));
+  expect([after.revision, after.reordered.get(id) ?? 0]).toEqual([2, times]);
+  const then = [after.document, document].map((each) => modelAfter(after, each).reordered.get(id) ?? 0);
+  expect(then).toEqual([times, andBack]);
 });
 
 test('a field that comes back may hold values, so its rows follow', () => {

@@ -73,6 +73,23 @@ function onlyAddsChoices(old: Field, field: Field, mayBeHeld: (id: Id) => boolea
   );
 }
 
+/**
+ * Whether a field only has its choices in another order than before, be it with others between them: what values are stays,
+ * and only their order is another.
+ */
+export function reordersChoices(old: Field | undefined, field: Field): boolean {
+  const [were, are] = [old && kindFor(old).choices, kindFor(field).choices];
+  return (
+    old !== undefined &&
+    were !== undefined &&
+    are !== undefined &&
+    sameJson(formOf(old), formOf(field)) &&
+    sameJson(replacedIn(old), replacedIn(field)) &&
+    were.every(({ id }) => are.some((each) => each.id === id)) &&
+    were.some(({ id }, i) => are[i]?.id !== id)
+  );
+}
+
 function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) => boolean): Weight {
   if (!old) {
     if (kindFor(field).derived || mayBeHeld(field.id)) return 'rows';
@@ -151,7 +168,8 @@ export function followsFor(
     (isPage && gone.length > 0) ||
     rows.some((field) => field.id === type.definition.title);
   if (everything) return { anew: 'everything', rows: [], gone };
-  // What is computed may be so from any of them.
-  const derived = rows.length === 0 ? [] : type.fields.filter((field) => kindFor(field).derived);
+  // What is computed may be so from any of them, but not from the order of choices.
+  const computes = rows.some((field) => !reordersChoices(old.field(field.id), field));
+  const derived = computes ? type.fields.filter((field) => kindFor(field).derived) : [];
   return { anew, rows: [...new Set([...rows, ...derived])], gone };
 }

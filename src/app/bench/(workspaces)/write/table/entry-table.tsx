@@ -4,6 +4,7 @@ import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../../contract/entries';
 import { entriesTakeComments } from '../../../../../core/site/comments';
+import { sortsBy } from '../../../../../core/content/table-sort';
 import { optionsInCell } from '../../../../../core/content/typed-cell';
 import { stateLabels } from '../../../../../core/content/states';
 import { parseValues } from '../../../../../core/content/values';
@@ -183,8 +184,7 @@ function TableOf({
   );
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
-    const field = type.fieldByKey(keyOfColumn(id) ?? '');
-    return field?.indexed === true && kindFor(field).indexShape.sort !== 'none';
+    return sortsBy(type.fieldByKey(keyOfColumn(id) ?? '')) !== undefined;
   };
   const { plural, label } = type.definition;
   const narrowed = q !== '' || isNarrowed(asked);
