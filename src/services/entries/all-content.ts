@@ -180,7 +180,7 @@ function sortOf(installation: Installation, asked: string, types: string | undef
     ]);
   const columns = among.flatMap((type) => {
     const table = indexTableIn(installation, type);
-    const own = sortedBy(installation, table, fieldShared(type, by));
+    const own = sortedBy(installation, table, fieldShared(type, by), direction);
     return own === undefined ? [] : [{ type: typeNumber(installation, type), table: table.work, by: own }];
   });
   return { by: { columns }, direction };

@@ -4,12 +4,15 @@ import { kindFor } from '../../core/model/kinds';
 import type { IndexTable } from '../../store/index-tables/shape';
 import type { Names } from '../../store/queries/name-order';
 import type { SortedBy } from '../../store/queries/table-query';
-import type { Installation } from '../runtime/installation';
+import { indexTableIn, type Installation } from '../runtime/installation';
 
 /** Where the names of what a field refers to lie. */
-function namesBehind({ keyMap }: Installation, field: Field): Names {
+function namesBehind(installation: Installation, field: Field): Names {
+  const { keyMap, model } = installation;
   const { scheme, leadsTo } = kindFor(field);
   if (scheme !== undefined) return { scheme: keyMap.of(scheme) };
+  const only = leadsTo?.length === 1 ? model.contentType(leadsTo[0] ?? '') : undefined;
+  if (only) return { of: indexTableIn(installation, only) };
   return { types: leadsTo ? leadsTo.map((type) => keyMap.of(type)) : [null] };
 }
 
@@ -18,10 +21,12 @@ export function sortedBy(
   installation: Installation,
   indexTable: IndexTable,
   field: Field | undefined,
+  direction: 'up' | 'down',
 ): SortedBy | undefined {
   const indexed = indexTable.fields.get(field?.id ?? '');
   if (!field || !indexed) return undefined;
   const sorts = sortsBy(field);
-  if (sorts === 'names') return { names: { field: indexed, names: namesBehind(installation, field) } };
+  if (sorts === 'names')
+    return { names: { field: indexed, names: namesBehind(installation, field), direction } };
   return sorts && indexed.sort !== undefined ? { column: indexed.sort } : undefined;
 }

@@ -42,7 +42,7 @@ function questionFrom(
   const by =
     key === 'title' || key === 'changed'
       ? key
-      : sortedBy(installation, indexTableIn(installation, type), type.fieldByKey(key));
+      : sortedBy(installation, indexTableIn(installation, type), type.fieldByKey(key), direction);
   if (by === undefined)
     throw invalidInput([
       { path: '/sort', code: 'sort', message: `${type.definition.plural} cannot be sorted by "${key}".` },

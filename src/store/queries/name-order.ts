@@ -1,16 +1,19 @@
 import { joined, raw, sql, type Sql } from '../sql';
-import type { IndexedField } from '../index-tables/shape';
+import type { IndexedField, IndexTable } from '../index-tables/shape';
 
 /** Where the names lie that the values of a field stand for: those of a scheme's categories, or of records of some types. */
 export type Names =
   | { scheme: number }
+  /** The entries of one type, in an index table of their own. */
+  | { of: IndexTable }
   /** By integer key; media have none. Nothing means any. */
   | { types: readonly (number | null)[] };
 
-/** A field of which rows are sorted by the names of what it refers to: of several by the first of them in order. */
+/** A field of which rows are sorted by the names of what it refers to: of several by the first of them in that direction. */
 export interface NamedField {
   field: IndexedField;
   names: Names;
+  direction: 'up' | 'down';
 }
 
 /** What lies behind the integer key of an id, with its name to sort by; the joins must stand in this order. */
@@ -32,10 +35,10 @@ const valuesOf = ({ n }: IndexedField, alias: string, row: Sql): Sql =>
   sql`${raw(alias)}.side = 0 AND ${raw(alias)}.field = ${n} AND ${raw(alias)}.row = ${row}`;
 
 /** The name that a row of an index table's working side is sorted by. */
-export function nameKey({ field, names }: NamedField, row: string): Sql {
+export function nameKey({ field, names, direction }: NamedField, row: string): Sql {
   if (!field.many) return nameOf(names, raw(`${row}.${field.value}`));
   const { from, where, name } = behind(names, raw('v.value'));
-  return sql`(SELECT min(${name}) FROM multi_values v CROSS JOIN ${from} WHERE ${valuesOf(field, 'v', raw(`${row}.entry`))} AND ${where})`;
+  return sql`(SELECT ${raw(direction === 'up' ? 'min' : 'max')}(${name}) FROM multi_values v CROSS JOIN ${from} WHERE ${valuesOf(field, 'v', raw(`${row}.entry`))} AND ${where})`;
 }
 
 /** All names in their order, each with the integer key of what it is of, along an index. */
@@ -47,9 +50,19 @@ function inOrder(names: Names): { from: Sql; where: Sql; key: Sql; name: Sql } {
       key: raw('l.id'),
       name: raw('l.label_sort'),
     };
+  const known = sql`CROSS JOIN records p ON p.id = l.entry CROSS JOIN ids n ON n.uuid = p.uuid`;
+  if ('of' in names) {
+    const { work, titleSort } = names.of;
+    return {
+      from: sql`${raw(work)} l ${known}`,
+      where: sql`1`,
+      key: raw('n.n'),
+      name: raw(`l.${titleSort}`),
+    };
+  }
   const types = names.types.map((type) => (type === null ? sql`l.type IS NULL` : sql`l.type = ${type}`));
   return {
-    from: sql`all_records l CROSS JOIN records p ON p.id = l.entry CROSS JOIN ids n ON n.uuid = p.uuid`,
+    from: sql`all_records l ${known}`,
     where: types.length === 0 ? sql`1` : sql`(${joined(types, ' OR ')})`,
     key: raw('n.n'),
     name: raw('l.title_sort'),
@@ -58,7 +71,7 @@ function inOrder(names: Names): { from: Sql; where: Sql; key: Sql; name: Sql } {
 
 /** A way to go through the rows of a table that refer to something named, in the order of the names. */
 export function nameWalk(
-  { field, names }: NamedField,
+  { field, names, direction }: NamedField,
   table: string,
   row: string,
 ): { from: Sql; where: Sql; key: Sql } {
@@ -71,7 +84,7 @@ export function nameWalk(
       key: name,
     };
   const other = behind(names, raw('v.value'));
-  const before = sql`SELECT 1 FROM multi_values v CROSS JOIN ${other.from} WHERE ${valuesOf(field, 'v', raw('m.row'))} AND ${other.where} AND (${other.name}, v.value) < (${name}, m.value)`;
+  const before = sql`SELECT 1 FROM multi_values v CROSS JOIN ${other.from} WHERE ${valuesOf(field, 'v', raw('m.row'))} AND ${other.where} AND (${other.name}, v.value) ${raw(direction === 'up' ? '<' : '>')} (${name}, m.value)`;
   return {
     from: sql`${from} CROSS JOIN multi_values m ON m.side = 0 AND m.field = ${field.n} AND m.value = ${key} CROSS JOIN ${rows} ON ${raw(`${row}.entry`)} = m.row`,
     where: sql`${where} AND NOT EXISTS (${before})`,
@@ -80,7 +93,8 @@ export function nameWalk(
 }
 
 /** Which rows of a table refer to nothing that has a name: what stays empty, or leads to what is gone. */
-export function withoutName({ field, names }: NamedField, table: string, row: string): Sql {
+export function withoutName(named: NamedField, table: string, row: string): Sql {
+  const { field, names } = named;
   const value = raw(`${row}.${field.value}`);
   // Each that is referred to is looked for once.
   const gone = (values: Sql) =>
@@ -90,5 +104,5 @@ export function withoutName({ field, names }: NamedField, table: string, row: st
     return sql`(${value} IS NULL OR ${value} IN (${gone(values)}))`;
   }
   const values = sql`SELECT DISTINCT value FROM multi_values WHERE side = 0 AND field = ${field.n}`;
-  return sql`(${value} IS NULL OR (${raw(`${row}.entry`)} IN (SELECT row FROM multi_values WHERE side = 0 AND field = ${field.n} AND value IN (${gone(values)})) AND ${nameKey({ field, names }, row)} IS NULL))`;
+  return sql`(${value} IS NULL OR (${raw(`${row}.entry`)} IN (SELECT row FROM multi_values WHERE side = 0 AND field = ${field.n} AND value IN (${gone(values)})) AND ${nameKey(named, row)} IS NULL))`;
 }
