@@ -153,27 +153,24 @@ export const applyWorking = (
         const inForce = await modelInForce(tx);
         if (!revisionMatches(row.number, number) || row.base !== inForce?.number)
           throw changedSince(await workingAnswer(tx, installation, row), {});
-        const taken = await takeOver(act, installation, row.document, staged?.staged);
+        const taken = await takeOver(act, installation, row.document, staged);
         await dropWorkingModel(tx);
         await act.keep('put a model in force');
         return taken;
       });
     } finally {
-      if (staged) await endStaging(installation, staged.next);
+      if (staged) await endStaging(installation, staged.noted);
     }
   });
 
 /** Stages what the working copy of a number will write; nothing where it would be refused anyway. */
-async function stageWorking(
-  installation: Installation,
-  number: number,
-): Promise<{ next: CompiledModel; staged: Staged } | undefined> {
+async function stageWorking(installation: Installation, number: number): Promise<Staged | undefined> {
   const row = await workingModel(installation.content);
   if (!row || !revisionMatches(row.number, number) || row.base !== installation.model.revision)
     return undefined;
   if (checkModel(row.document).some(({ weight }) => weight === 'error')) return undefined;
   const next = modelAfter(installation.model, row.document);
-  return { next, staged: await stageFields(installation, next, heldOf(installation, next)) };
+  return stageFields(installation, next, heldOf(installation, next));
 }
 
 const turns = new WeakMap<Installation, PQueue>();

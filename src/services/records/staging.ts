@@ -33,6 +33,8 @@ const STEP = 500;
 
 /** What was made ready for a model before it is put in force. */
 export interface Staged {
+  /** The tables whose rows written meanwhile are noted. */
+  noted: readonly IndexTable[];
   /** The ids that bodies may have held values of before. */
   held: ReadonlySet<Id>;
   /** The types whose fields were staged, each with the columns that could not be filled yet since they are still read. */
@@ -68,20 +70,22 @@ export async function stageFields(
   }
   await content.write((tx) => keyMap.extend(tx, next.document));
   const types = new Map<Id, IndexedField[]>();
+  const noted = many.map(({ type }) => indexTableIn({ model: next, keyMap }, type));
   const tables = standingTables(installation, next);
-  await prepareTables(
-    (work) => content.write(work),
-    content,
-    tables,
-    async () => {
-      for (const { type, fields } of many) {
-        const columns = columnsOf(installation, next, type, fields);
-        if (await stageType(installation, next, type, fields, columns)) types.set(type.id, columns.inUse);
-      }
-    },
-  );
-  await prepareWalks(installation, next, tables);
-  return { held, types };
+  const fill = async () => {
+    for (const { type, fields } of many) {
+      const columns = columnsOf(installation, next, type, fields);
+      if (await stageType(installation, next, type, fields, columns)) types.set(type.id, columns.inUse);
+    }
+  };
+  try {
+    await prepareTables((work) => content.write(work), content, tables, fill);
+    await prepareWalks(installation, next, tables);
+  } catch (error) {
+    await endStaging(installation, noted);
+    throw error;
+  }
+  return { noted, held, types };
 }
 
 /** The index tables under a model to come of the types that have one now, in the same main language. */
@@ -192,11 +196,10 @@ export async function takeStagedFields(
 }
 
 /** Lets go of what was staged, be it taken or not, and of indexes that the model in force does not need. */
-export async function endStaging(installation: Installation, next: CompiledModel): Promise<void> {
+export async function endStaging(installation: Installation, noted: readonly IndexTable[]): Promise<void> {
   const { content, keyMap, model } = installation;
   await content.write(async (tx) => {
-    for (const type of [...next.contentTypes, next.media])
-      if (keyMap.find(type.id) >= 0) await dropStaged(tx, indexTableIn({ model: next, keyMap }, type));
+    for (const indexTable of noted) await dropStaged(tx, indexTable);
     await fitIndexes(tx, indexTablesOf(model, keyMap));
     await reindexWalks(tx, installation);
   });
