@@ -215,9 +215,13 @@ export class TreeSeen {
 export class PagesByTypeQuery {
   /** Keys of page types of which the pages themselves are told too, with commas between. */
   @IsString() @MaxLength(4_000) @IsOptional() told?: string;
+  /** Words in their titles, or how their addresses begin: those alone are told. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+  /** A page that is not told among them. */
+  @IsUUID() @IsOptional() except?: string;
 }
 
-class PageOfType {
+export class PageOfType {
   @IsUUID() id!: string;
   @IsString() type!: string;
   @IsString() title!: string;
@@ -229,7 +233,9 @@ class PageOfType {
 export class PagesByType {
   /** By the keys of their types. */
   @IsObject() counts!: Record<string, number>;
-  /** The first 200 of the types that are asked for, by their addresses. */
+  /** How many are of the types that are asked for, and have what is sought. */
+  @IsInt() found!: number;
+  /** The first 200 of them, by their addresses. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => PageOfType) pages!: PageOfType[];
 }
 

@@ -86,6 +86,8 @@ const own: Readonly<Partial<Record<OperationName, Readonly<Record<string, string
   },
   pagesByType: {
     told: 'Keys of page types of which the pages themselves are told too, with commas between.',
+    q: 'Words in the titles of those pages, or how their addresses begin.',
+    except: 'A page, by its id, that is not told among them.',
   },
   binPage: {
     branch: 'Whether the pages below it go with it; without, it is refused where some stand there.',

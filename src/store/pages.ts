@@ -1,4 +1,4 @@
-import { anyOf, sql, type Sql } from './sql';
+import { anyOf, joined, sql, type Sql } from './sql';
 import { FOREVER, type Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
@@ -60,23 +60,19 @@ export const withThoseAbove = (reader: Reader, records: readonly number[]): Prom
     ${select} WHERE p.record IN (SELECT id FROM above) AND r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`,
   );
 
-/** The pages that have words in their titles, or addresses that begin so: the first by their addresses, by integer key. */
-export const pagesSought = async (
-  reader: Reader,
-  sought: { words: string } | { begins: string },
-  most: number,
-): Promise<number[]> => {
+/** What is sought of pages: words in their titles, or how their addresses begin. */
+export type PagesSought = { words: string } | { begins: string };
+
+/** Nothing sorts behind what begins with a text but this. */
+const beginsSql = (begins: string): Sql => sql`p.address >= ${begins} AND p.address < ${`${begins}\uffff`}`;
+const wordsSql = (words: string): Sql => sql`s.record_search MATCH ${soughtAsMatch(parseSought(words))}`;
+
+/** The pages that are sought: the first by their addresses, by integer key. */
+export const pagesSought = async (reader: Reader, sought: PagesSought, most: number): Promise<number[]> => {
   const [from, which] =
     'words' in sought
-      ? [
-          sql`record_search s CROSS JOIN page_places p ON p.record = s.rowid`,
-          sql`s.record_search MATCH ${soughtAsMatch(parseSought(sought.words))}`,
-        ]
-      : [
-          sql`sites CROSS JOIN page_places p ON p.site = sites.id`,
-          // Nothing sorts behind what begins with a text but this.
-          sql`p.address >= ${sought.begins} AND p.address < ${`${sought.begins}\uffff`}`,
-        ];
+      ? [sql`record_search s CROSS JOIN page_places p ON p.record = s.rowid`, wordsSql(sought.words)]
+      : [sql`sites CROSS JOIN page_places p ON p.site = sites.id`, beginsSql(sought.begins)];
   const rows = await reader.all<{ record: number }>(
     sql`SELECT p.record FROM ${from} CROSS JOIN records r ON r.id = p.record WHERE ${which} AND r.binned_at IS NULL ORDER BY p.site, p.address LIMIT ${most}`,
   );
@@ -100,14 +96,37 @@ export const countsOfPages = (reader: Reader): Promise<{ type: Id; n: number }[]
      WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words) GROUP BY r.type`,
   );
 
-/** The pages of some types (by integer key) but for those that hold the words of one category: the first by their addresses. */
-export const pagesOfTypes = (reader: Reader, types: readonly number[], most: number): Promise<PlacedPage[]> =>
-  reader.all(
-    sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, NULL AS category
-     FROM records r CROSS JOIN page_places p ON p.record = r.id CROSS JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
-     WHERE r.sort = 'page' AND r.type IN ${anyOf(types)} AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words)
-     ORDER BY p.site, p.address LIMIT ${most}`,
+/** Pages of some types (by integer key) but for those that hold the words of one category, and one that is left out (by id). */
+export interface OfTypes {
+  types: readonly number[];
+  sought?: PagesSought;
+  except?: Id;
+}
+
+function ofTypesSql({ types, sought, except }: OfTypes): Sql {
+  const found = sought && 'words' in sought ? sought.words : undefined;
+  const pages = sql`CROSS JOIN page_places p ON p.record = r.id WHERE r.sort = 'page' AND r.type IN ${anyOf(types)} AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words)`;
+  return joined(
+    [
+      found === undefined
+        ? sql`FROM records r ${pages}`
+        : sql`FROM record_search s CROSS JOIN records r ON r.id = s.rowid ${pages} AND ${wordsSql(found)}`,
+      ...(sought && 'begins' in sought ? [beginsSql(sought.begins)] : []),
+      ...(except === undefined ? [] : [sql`r.uuid <> ${except}`]),
+    ],
+    ' AND ',
   );
+}
+
+/** Such pages: the first by their addresses. */
+export const pagesOfTypes = (reader: Reader, asked: OfTypes, most: number): Promise<PlacedPage[]> =>
+  reader.all(
+    sql`${select} WHERE p.record IN (SELECT p.record ${ofTypesSql(asked)} ORDER BY p.site, p.address LIMIT ${most}) ORDER BY p.site, p.address`,
+  );
+
+/** How many such pages there are. */
+export const countOfTypes = async (reader: Reader, asked: OfTypes): Promise<number> =>
+  (await reader.one<{ n: number }>(sql`SELECT count(*) AS n ${ofTypesSql(asked)}`))?.n ?? 0;
 
 /** Every page with its place, also those in the bin. */
 export const everyPlace = (reader: Reader): Promise<PlacedPage[]> => reader.all(select);

@@ -28,9 +28,13 @@ export function useMayOfType(act: Act): (type: Id) => boolean {
 /** Why they may not change a page; undefined where they may, and while that is not known. */
 export function useOutsideOfPage(page: { id: Id; site: Id }, type: Id): string | undefined {
   const { limits } = usePerson();
-  const { data: tree } = useAsk('pages', {}, { enabled: limits?.branches !== undefined });
+  const { data: tree } = useAsk(
+    'treeSeen',
+    { query: { here: page.id } },
+    { enabled: limits?.branches !== undefined },
+  );
   return useMemo(() => {
-    if (!limits || (limits.branches && !tree)) return undefined;
+    if (!limits || (limits.branches && !tree?.pages.some(({ id }) => id === page.id))) return undefined;
     const above = new Map(tree?.pages.map(({ id, parent }) => [id, parent]));
     const trail: Id[] = [];
     for (let at: Id | null = page.id; at !== null && !trail.includes(at); at = above.get(at) ?? null)

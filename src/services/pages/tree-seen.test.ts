@@ -87,7 +87,7 @@ test('Words find pages by their titles, a slash by how addresses begin, each wit
 
 test('Pages are counted by their types, and those of some told', async () => {
   const pages = await all();
-  const { counts, pages: told } = await pagesByType(small.installation, 'home,nonsense');
+  const { counts, pages: told } = await pagesByType(small.installation, { told: 'home,nonsense' });
   expect(counts).toEqual({ home: 1, plain: pages.length - 1 });
   expect(told).toEqual([{ id: pages[0]?.id, type: 'home', title: 'Home', address: '/', state: 'draft' }]);
   expect((await pagesByType(small.installation)).pages).toEqual([]);

@@ -1,5 +1,4 @@
 import type { BranchPage, PagesBelow, TreeSeen, TreeSeenQuery } from '../../contract/pages';
-import { parseSought, soughtAsMatch } from '../../core/content/sought-words';
 import { stateAt } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
 import { MOST_OPEN } from '../../core/site/tree-places';
@@ -18,6 +17,7 @@ import {
 import { pagesBySite } from '../../store/sites';
 import type { Installation } from '../runtime/installation';
 import { sitesTold } from './sites';
+import { pagesAsked } from './sought';
 import { asTree } from './tree';
 
 /** Up to so many pages are told whole. */
@@ -27,10 +27,10 @@ const TOLD = 200;
 
 const idsIn = (list: string): Id[] => list.split(',').filter(isId).slice(0, MOST_OPEN);
 
-/** The keys of the pages that have words in their titles; with a slash first, that stand at addresses that begin so. */
+/** The keys of the pages that are sought. */
 async function sought({ content }: Installation, q: string): Promise<number[]> {
-  if (q.startsWith('/')) return pagesSought(content, { begins: q }, TOLD);
-  return soughtAsMatch(parseSought(q)) === '' ? [] : pagesSought(content, { words: q }, TOLD);
+  const asked = pagesAsked(q);
+  return asked ? pagesSought(content, asked, TOLD) : [];
 }
 
 /** The tops of all sites with what stands below them, the branches that are open, and all on the way to a page. */

@@ -169,7 +169,9 @@ const questions: Record<string, () => Promise<unknown>> = {
       spansOfSome(content, keys),
     ]);
   },
-  'pages by their types': () => pagesByType(small.installation, 'plain'),
+  'pages by their types': () => pagesByType(small.installation, { told: 'plain' }),
+  'pages of some types, sought': () => pagesByType(small.installation, { told: 'plain,home', q: 'am' }),
+  'pages of some types at an address': () => pagesByType(small.installation, { told: 'plain', q: '/a' }),
   'pages found in the tree, and what stands below one': async () => {
     await treeSeen(small.installation, { q: 'visit' });
     await treeSeen(small.installation, { q: '/visit' });

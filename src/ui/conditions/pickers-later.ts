@@ -10,6 +10,6 @@ export const ChosenList = dynamic(() => import('../kinds/chosen-list').then((fil
 export const EntryFinder = dynamic(() => import('../kinds/entry-finder').then((file) => file.EntryFinder), {
   ssr: false,
 });
-export const PageFinder = dynamic(() => import('../kinds/link').then((file) => file.PageFinder), {
+export const PageFinder = dynamic(() => import('../page-finder').then((file) => file.PageFinder), {
   ssr: false,
 });

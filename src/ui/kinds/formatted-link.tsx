@@ -8,7 +8,7 @@ import { useKnown } from '../use-known';
 import { BlockChoice } from './block-choice';
 import { EntryFinder } from './entry-finder';
 import styles from './kinds.module.css';
-import { PageFinder } from './link';
+import { PageFinder } from '../page-finder';
 import { MediaDrawer } from './dialogs-later';
 
 const address = /^(https?:\/\/\S+|mailto:\S+|tel:\S+)$/i;

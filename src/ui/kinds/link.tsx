@@ -1,14 +1,12 @@
 'use client';
-import { Autocomplete, Button, MenuItem, OutlinedInput, Select, TextField } from '@mui/material';
+import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Link2 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { BranchPage } from '../../contract/pages';
 import { isJsonObject, type JsonObject } from '../../core/json';
 import { linkTargets, linkTargetWords, type LinkTarget } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
-import { usePaused } from '../use-paused';
-import { firstOptions } from '../first-options';
+import { PageFinder } from '../page-finder';
 import { useEntryNames } from './entry';
 import { EntryFinder } from './entry-finder';
 import { BlockChoice } from './block-choice';
@@ -24,67 +22,6 @@ const typed: Record<'url' | 'email' | 'phone', { label: string; placeholder: str
   email: { label: 'E-mail address', placeholder: 'warden@quillwater.example' },
   phone: { label: 'Telephone number', placeholder: '+44' },
 };
-
-const firstPages = firstOptions<BranchPage>();
-const asTold = (pages: BranchPage[]) => pages;
-
-/** Finds a page by words of its title or how its address begins, or from the tree: its tops, and the way to the chosen one. */
-export function PageFinder({
-  id,
-  value,
-  onChoose,
-  label,
-}: {
-  id: string;
-  value: string;
-  onChoose: (page: string) => void;
-  label?: string;
-}): ReactElement {
-  const [typed, setTyped] = useState('');
-  const q = usePaused(typed.trim());
-  const { data: tree } = useAsk('treeSeen', { query: value ? { here: value } : {} });
-  const { data: sought } = useAsk(
-    'treeSeen',
-    { query: { q } },
-    { enabled: q !== '' && tree?.whole === false },
-  );
-  const found = q === '' ? undefined : sought?.found;
-  const pages = found ? (sought?.pages.filter((page) => found.includes(page.id)) ?? []) : (tree?.pages ?? []);
-  const parents = new Map(pages.map(({ id: each, parent }) => [each, parent]));
-  const depthOf = (page: string): number => {
-    const above = parents.get(page);
-    return above ? depthOf(above) + 1 : 0;
-  };
-  return (
-    <Autocomplete
-      id={id}
-      options={pages}
-      value={tree?.pages.find((page) => page.id === value) ?? null}
-      filterOptions={found ? asTold : firstPages}
-      onInputChange={(_, words, why) => setTyped(why === 'input' ? words : '')}
-      getOptionLabel={(page) => page.title || page.address}
-      getOptionKey={(page) => page.id}
-      isOptionEqualToValue={(a, b) => a.id === b.id}
-      renderOption={({ key: _key, ...props }, page) => (
-        <li key={page.id} {...props} style={{ paddingLeft: 12 + depthOf(page.id) * 14 }}>
-          <span>{page.title}</span>
-          <small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{page.address}</small>
-        </li>
-      )}
-      onChange={(_, page) => onChoose(page?.id ?? '')}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          placeholder="Find a page by name"
-          slotProps={{
-            ...params.slotProps,
-            htmlInput: { ...params.slotProps.htmlInput, ...(label ? { 'aria-label': label } : {}) },
-          }}
-        />
-      )}
-    />
-  );
-}
 
 function MediumChosen({
   id,

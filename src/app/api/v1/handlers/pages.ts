@@ -67,7 +67,7 @@ export const pagesHandlers: HandlersOf<typeof operations> = {
     at === undefined ? siteTree(installation) : siteTreeAt(installation, at),
   treeSeen: ({ installation, query }) => treeSeen(installation, query),
   pagesBelow: ({ installation, query: { ids } }) => pagesBelow(installation, ids),
-  pagesByType: ({ installation, query: { told } }) => pagesByType(installation, told),
+  pagesByType: ({ installation, query }) => pagesByType(installation, query),
   addPage: ({ installation, person, body }) => addPage(installation, person, body),
   addressFor: ({ installation, query }) => addressFor(installation, query),
   topTypes: ({ installation, query }) => typesUnder(installation, null, query.site),

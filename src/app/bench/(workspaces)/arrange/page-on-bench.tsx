@@ -61,7 +61,7 @@ export type Arranging = Pick<
   | 'beginNote'
 > & {
   draft: { change(key: string, value: Json, typedIn?: string): void; changeAll(changes: JsonObject): void };
-  kept: Pick<ArrangedAnswer, 'values' | 'olderBlocks'> & {
+  kept: Pick<ArrangedAnswer, 'id' | 'values' | 'olderBlocks'> & {
     category: Id | null;
     layout?: string | null;
   };
@@ -164,6 +164,7 @@ function DrawnCanvas({
     );
   return (
     <PageCanvas
+      of={editing.kept.id}
       page={page}
       blocks={blocks}
       faults={faults}
@@ -310,7 +311,7 @@ export function PageOnBench({
                   faults={blockFaults}
                   disabled={!mayChange}
                   today={today}
-                  page={drawn?.page.address}
+                  page={kept.id}
                 />
               ) : (
                 own

@@ -13,7 +13,7 @@ import { ChipSheet } from '../../../../ui/chip';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { EntryFinder } from '../../../../ui/kinds/entry-finder';
-import { PageFinder } from '../../../../ui/kinds/link';
+import { PageFinder } from '../../../../ui/page-finder';
 import { MediaDrawer } from '../../../../ui/kinds/dialogs-later';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';

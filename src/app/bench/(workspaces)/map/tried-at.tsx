@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import type { ListingPlace, ListingResult, PlaceShown } from '../../../../contract/listings';
 import { CategoryPick, trailsOf } from '../../../../ui/category-pick';
 import { EntryFinder } from '../../../../ui/kinds/entry-finder';
-import { PageFinder } from '../../../../ui/kinds/link';
+import { PageFinder } from '../../../../ui/page-finder';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './map.module.css';
 

@@ -16,6 +16,7 @@ import { Labelled } from '../../../../ui/labelled';
 import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
+import { BranchesBound } from './branches-bound';
 
 interface Choice {
   id: string;
@@ -78,7 +79,7 @@ export function LimitsDialog({
   onLeave: () => void;
 }): ReactElement {
   const model = useModel();
-  const { data: tree } = useAsk('pages');
+  const { data: tree } = useAsk('treeSeen');
   const [limits, setLimits] = useState<Limits>(person.limits ?? {});
   const set = (part: keyof Limits) => (ids: string[]) => {
     const { [part]: _gone, ...rest } = limits;
@@ -113,18 +114,7 @@ export function LimitsDialog({
           chosen={limits.sites ?? []}
           onChange={set('sites')}
         />
-        <Bound
-          id="limits-branches"
-          label="Pages, with all below them"
-          none="Every page"
-          choices={(tree?.pages ?? []).map(({ id, title, address }) => ({
-            id,
-            label: title || 'Without a name',
-            detail: address,
-          }))}
-          chosen={limits.branches ?? []}
-          onChange={set('branches')}
-        />
+        <BranchesBound chosen={limits.branches ?? []} onChange={set('branches')} />
         <Bound
           id="limits-languages"
           label="Languages"

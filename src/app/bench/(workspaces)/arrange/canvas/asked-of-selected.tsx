@@ -1,5 +1,6 @@
 'use client';
 import type { ReactElement } from 'react';
+import type { Id } from '../../../../../core/ids';
 import { sharedSlot } from '../../../../../core/model/shared-type';
 import { blockName } from '../../../../../ui/block-name';
 import { useTell } from '../../../../../ui/telling';
@@ -13,13 +14,13 @@ export type Asked = 'share' | 'fill once' | 'starter';
 export function AskedOfSelected({
   asked,
   blocks,
-  address,
+  page,
   onClose,
 }: {
   asked: Asked | undefined;
   blocks: PageBlocks;
-  /** The address of the page they stand on. */
-  address: string;
+  /** What they stand on. */
+  page: Id;
   onClose: () => void;
 }): ReactElement | null {
   const { model, selected, selection } = blocks;
@@ -29,9 +30,7 @@ export function AskedOfSelected({
   const given = selected.map(({ block }) => block);
   const called = given.length === 1 ? blockName(first.block, model) : '';
   if (asked === 'fill once')
-    return (
-      <FillOnce page={address} slot={first.place.slot} given={given} blocks={blocks} onClose={onClose} />
-    );
+    return <FillOnce page={page} slot={first.place.slot} given={given} blocks={blocks} onClose={onClose} />;
   if (asked === 'starter')
     return (
       <KeepStarter

@@ -2,14 +2,13 @@
 import { Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useMemo, useState, type ReactElement } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { PageOfType } from '../../../../../contract/pages';
 import { slotsFor } from '../../../../../core/content/shared-blocks';
 import type { Id } from '../../../../../core/ids';
 import type { JsonObject } from '../../../../../core/json';
 import { ask, wordsOf } from '../../../../../ui/ask';
 import { Note } from '../../../../../ui/marks';
 import { useTell } from '../../../../../ui/telling';
-import { useAsk } from '../../../../../ui/use-ask';
 import { PagesFound } from './pages-found';
 import type { PageBlocks } from './use-page-blocks';
 
@@ -27,8 +26,8 @@ export function FillOnce({
   blocks,
   onClose,
 }: {
-  /** The page on which they stand, by its address. */
-  page: string;
+  /** The page on which they stand. */
+  page: Id;
   /** The key of their slot. */
   slot: string;
   given: readonly JsonObject[];
@@ -38,22 +37,16 @@ export function FillOnce({
   const id = useId();
   const client = useQueryClient();
   const tell = useTell();
-  const { data, error } = useAsk('pages');
   const [ticked, setTicked] = useState<ReadonlySet<Id>>(new Set());
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
   const fitting = useMemo(() => {
     const taken = typesOf(blocks, given);
-    const types = new Set(
-      blocks.model.pageTypes.flatMap(({ definition }) =>
-        slotsFor(blocks.model, definition, taken).length > 0 ? [definition.key] : [],
-      ),
+    return blocks.model.pageTypes.flatMap(({ definition }) =>
+      slotsFor(blocks.model, definition, taken).length > 0 ? [definition.key] : [],
     );
-    return data?.pages.filter(
-      ({ type, category, address }) => category === null && types.has(type) && address !== page,
-    );
-  }, [blocks, data, given, page]);
-  const toggle = ({ id: at }: TreePage) =>
+  }, [blocks, given]);
+  const toggle = ({ id: at }: PageOfType) =>
     setTicked((was) => {
       const next = new Set(was);
       if (!next.delete(at)) next.add(at);
@@ -90,13 +83,14 @@ export function FillOnce({
         <p style={{ margin: 0 }}>
           Each page gets a copy of its own, with all it says, which can be changed there alone.
         </p>
-        {(problem ?? (error && wordsOf(error))) && (
+        {problem && (
           <Note sort="error" role="alert">
-            {problem ?? (error && wordsOf(error))}
+            {problem}
           </Note>
         )}
         <PagesFound
-          pages={fitting}
+          types={fitting}
+          except={page}
           told={(found) =>
             `${found.toLocaleString('en')} ${found === 1 ? 'page has' : 'pages have'} a slot for it`
           }

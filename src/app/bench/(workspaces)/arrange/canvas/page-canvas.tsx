@@ -55,6 +55,8 @@ interface Writing {
 }
 
 interface Props {
+  /** The page, or the shared block. */
+  of: Id;
   page: VisitorPage;
   blocks: PageBlocks;
   /** What is to fix in its blocks. */
@@ -81,6 +83,7 @@ const isWritten = (field: Field): boolean => kindFor(field).words !== undefined;
 
 /** The page on its bench: drawn from its real faces, as wide as visitors get it; what is selected in it is framed. */
 export const PageCanvas = memo(function PageCanvas({
+  of,
   page,
   blocks,
   faults,
@@ -282,12 +285,7 @@ export const PageCanvas = memo(function PageCanvas({
       : model.blockTypeByKey(String(onlySelected?.block.type))?.definition.face.rows;
   return (
     <>
-      <AskedOfSelected
-        asked={asking}
-        blocks={blocks}
-        address={page.address}
-        onClose={() => setAsking(undefined)}
-      />
+      <AskedOfSelected asked={asking} blocks={blocks} page={of} onClose={() => setAsking(undefined)} />
       <CanvasTools
         screen={screen}
         onScreen={setScreen}

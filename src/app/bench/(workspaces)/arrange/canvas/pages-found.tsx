@@ -1,49 +1,63 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement, type ReactNode } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { PageOfType } from '../../../../../contract/pages';
+import type { Id } from '../../../../../core/ids';
+import { wordsOf } from '../../../../../ui/ask';
 import look from '../../../../../ui/look/look.module.css';
-import { Mono } from '../../../../../ui/marks';
+import { Mono, Note } from '../../../../../ui/marks';
+import { useAsk } from '../../../../../ui/use-ask';
+import { usePaused } from '../../../../../ui/use-paused';
 import styles from './canvas.module.css';
 
 /** How many pages are listed; words find the others. */
 const LISTED = 60;
 
-/** Pages to choose from, found by words of their names and addresses. */
+/** Pages to choose from, found by words of their names or by how their addresses begin. */
 export function PagesFound({
-  pages,
+  types,
+  except,
   told,
   choice,
 }: {
-  /** Undefined until they are told. */
-  pages: readonly TreePage[] | undefined;
+  /** The keys of the types of which they may be. */
+  types: readonly string[];
+  /** The page that is none to choose. */
+  except: Id;
   /** How many there are, in words. */
   told: (found: number) => string;
   /** How one of them is chosen, with what it is called. */
-  choice: (page: TreePage, called: ReactNode) => ReactNode;
+  choice: (page: PageOfType, called: ReactNode) => ReactNode;
 }): ReactElement {
-  const [sought, setSought] = useState('');
-  const words = sought.trim().toLowerCase();
-  const found = (pages ?? []).filter(({ title, address }) =>
-    `${title} ${address}`.toLowerCase().includes(words),
-  );
+  const [typed, setTyped] = useState('');
+  const q = usePaused(typed.trim());
+  const { data, error, isPlaceholderData } = useAsk('pagesByType', {
+    query: { told: types.join(','), except, ...(q === '' ? {} : { q }) },
+  });
+  const isTold = data && !isPlaceholderData && q === typed.trim();
   return (
     <>
       <OutlinedInput
         size="small"
         type="search"
-        placeholder="Find a page by its name or address"
-        value={sought}
-        onChange={({ target }) => setSought(target.value)}
+        placeholder="Find a page by words of its name, or by its address from / on"
+        value={typed}
+        onChange={({ target }) => setTyped(target.value)}
         slotProps={{ input: { 'aria-label': 'Find a page' } }}
       />
-      <span className={`${look.pencil} ${look.small}`} role="status">
-        {pages
-          ? `${told(found.length)}${found.length > LISTED ? `; the first ${LISTED} are shown` : ''}`
-          : 'Pages are being looked for…'}
-      </span>
+      {error ? (
+        <Note sort="error" role="alert">
+          {wordsOf(error)}
+        </Note>
+      ) : (
+        <span className={`${look.pencil} ${look.small}`} role="status">
+          {isTold
+            ? `${told(data.found)}${data.found > LISTED ? `; the first ${LISTED} are shown` : ''}`
+            : 'Pages are being looked for…'}
+        </span>
+      )}
       <ul className={styles.pages}>
-        {found.slice(0, LISTED).map((page) => (
+        {data?.pages.slice(0, LISTED).map((page) => (
           <li key={page.id}>
             {choice(
               page,

@@ -1,13 +1,13 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import { useId, useMemo, useState, type ReactElement } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { PageOfType } from '../../../../../contract/pages';
 import { blocksGiven, copyOfBlock, type BlockPlace } from '../../../../../core/content/block-edits';
+import type { Id } from '../../../../../core/ids';
 import type { JsonObject } from '../../../../../core/json';
 import type { Slot } from '../../../../../core/model/document';
 import { ask, wordsOf } from '../../../../../ui/ask';
 import { Note } from '../../../../../ui/marks';
-import { useAsk } from '../../../../../ui/use-ask';
 import { PagesFound } from './pages-found';
 import type { PageBlocks } from './use-page-blocks';
 
@@ -39,19 +39,15 @@ export function SameAs({
 }: {
   at: Pick<BlockPlace, 'of' | 'slot'>;
   slot: Slot;
-  /** The page it is put on, by its address; none where it is put on no page. */
-  page: string | undefined;
+  /** What it is put on. */
+  page: Id;
   blocks: PageBlocks;
   onClose: () => void;
 }): ReactElement {
   const id = useId();
-  const { data, error } = useAsk('pages');
   const [problem, setProblem] = useState<string>();
-  const others = useMemo(
-    () => data?.pages.filter(({ category, address }) => category === null && address !== page),
-    [data, page],
-  );
-  const put = async ({ id: path, title }: TreePage) => {
+  const types = useMemo(() => blocks.model.pageTypes.map(({ definition: { key } }) => key), [blocks.model]);
+  const put = async ({ id: path, title }: PageOfType) => {
     try {
       const { slots } = await ask('page', { path: { id: path } });
       const fitting = fittingOf(blocks, at, slots);
@@ -62,7 +58,6 @@ export function SameAs({
       return setProblem(wordsOf(failed));
     }
   };
-  const told = problem ?? (error && wordsOf(error));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby={id}>
       <DialogTitle id={id}>The same in {slot.label} as on another page</DialogTitle>
@@ -71,13 +66,14 @@ export function SameAs({
           Copies of what stands there are put into {slot.label}, behind what it holds. They can be changed
           here alone.
         </p>
-        {told && (
+        {problem && (
           <Note sort="error" role="alert">
-            {told}
+            {problem}
           </Note>
         )}
         <PagesFound
-          pages={others}
+          types={types}
+          except={page}
           told={(found) => `${found.toLocaleString('en')} ${found === 1 ? 'page' : 'pages'}`}
           choice={(each, called) => <Button onClick={() => void put(each)}>{called}</Button>}
         />

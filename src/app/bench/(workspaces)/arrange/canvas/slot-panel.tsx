@@ -11,6 +11,7 @@ import {
   type BlockPlace,
 } from '../../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../../core/faults';
+import type { Id } from '../../../../../core/ids';
 import { ask, wordsOf } from '../../../../../ui/ask';
 import look from '../../../../../ui/look/look.module.css';
 import { Link } from '../../../../../ui/link';
@@ -39,8 +40,8 @@ export function SlotPanel({
   faults: readonly Fault[];
   disabled: boolean;
   today: string;
-  /** The page, by its address; none where it is no page. */
-  page: string | undefined;
+  /** The page, or the shared block. */
+  page: Id;
 }): ReactElement | null {
   const { model, own, slots } = blocks;
   const tell = useTell();

@@ -7,8 +7,9 @@ import { explainPlacement } from '../../../../../core/model/placement/explain-pl
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
-import { PageFinder } from '../../../../../ui/kinds/link';
+import { PageFinder } from '../../../../../ui/page-finder';
 import { Labelled } from '../../../../../ui/labelled';
+import { useKnown } from '../../../../../ui/use-known';
 import { Chosen } from '../../../../../ui/chosen';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './use-placing';
@@ -20,7 +21,6 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const [chosen, setChosen] = useState<{ child?: string; parent?: string }>({});
   const [page, setPage] = useState('');
   const [place, setPlace] = useState('');
-  const { data: tree } = useAsk('pages');
   const { data: verdict } = useAsk(
     'mayStandUnder',
     { path: { id: page, parent: place } },
@@ -29,12 +29,9 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const child = chosen.child ?? here?.child ?? document.pageTypes[0]?.id ?? '';
   const parent = chosen.parent ?? here?.parent ?? TOP;
   const model = new CompiledModel(document, 0);
-  const { allowed, reasons } = explainPlacement(
-    model,
-    child,
-    parent,
-    (id) => tree?.pages.find((each) => each.id === id)?.title,
-  );
+  const branches = document.placements.flatMap(({ onlyUnder }) => onlyUnder ?? []);
+  const { pages } = useKnown(branches);
+  const { allowed, reasons } = explainPlacement(model, child, parent, (id) => pages.get(id)?.title);
   return (
     <section className={styles.asking}>
       <Eyebrow>May this stand there?</Eyebrow>

@@ -4,8 +4,8 @@ import { TOP, type Placement } from '../../../../../core/model/document';
 import { NumberRule, without, YesRule } from '../../../../../ui/kinds/rule-inputs';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
-import { useAsk } from '../../../../../ui/use-ask';
-import { Chosen } from '../../../../../ui/chosen';
+import { Labelled } from '../../../../../ui/labelled';
+import { PageFinder } from '../../../../../ui/page-finder';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './use-placing';
 
@@ -20,7 +20,6 @@ export function PlacementCell({
   onSet: (may: boolean) => void;
 }): ReactElement | null {
   const { document, mayChange, change } = useWorkingModel();
-  const { data: tree } = useAsk('pages');
   const child = document.pageTypes.find(({ id }) => id === cell.child);
   const parent = document.pageTypes.find(({ id }) => id === cell.parent);
   const placement = document.placements.find(
@@ -57,16 +56,14 @@ export function PlacementCell({
                 } as Partial<Placement>)
               }
             />
-            <Chosen
-              id="placement-branch"
-              label="Only in the branch of"
-              value={placement.onlyUnder ?? ''}
-              none="Any page"
-              options={(tree?.pages ?? []).map(
-                ({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const,
-              )}
-              onChange={(page) => set({ onlyUnder: page || undefined } as Partial<Placement>)}
-            />
+            <Labelled id="placement-branch" label="Only in the branch of">
+              <PageFinder
+                id="placement-branch"
+                none="Any page"
+                value={placement.onlyUnder ?? ''}
+                onChoose={(page) => set({ onlyUnder: page || undefined } as Partial<Placement>)}
+              />
+            </Labelled>
           </>
         )}
       </fieldset>

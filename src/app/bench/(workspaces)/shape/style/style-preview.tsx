@@ -7,30 +7,28 @@ import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
 import { PageDrawing } from '../../page-drawing';
 import { VisitorPreview } from '../../visitor-preview';
-import { Chosen } from '../../../../../ui/chosen';
+import { Labelled } from '../../../../../ui/labelled';
+import { PageFinder } from '../../../../../ui/page-finder';
 
 /** A real page of the site in a house style, by light or in the dark. */
 export function StylePreview({ style }: { style: HouseStyle }): ReactElement {
   const [dark, setDark] = useState(false);
   const [chosen, setChosen] = useState<string>();
-  const { data: tree } = useAsk('pages');
-  const pages = tree?.pages ?? [];
-  const page = chosen ?? pages[0]?.id ?? '';
+  const { data: tree } = useAsk('treeSeen');
+  const page = chosen ?? tree?.pages[0]?.id ?? '';
   const { data } = useAsk('pagePreview', { path: { id: page } }, { enabled: page !== '' });
   return (
     <>
       <Eyebrow>On a real page</Eyebrow>
       <div className={look.acts}>
-        {pages.length > 0 && (
-          <Chosen
-            id="preview-page"
-            label="Page"
-            value={page}
-            options={pages.map(
-              ({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const,
-            )}
-            onChange={setChosen}
-          />
+        {page !== '' && (
+          <Labelled id="preview-page" label="Page">
+            <PageFinder
+              id="preview-page"
+              value={page}
+              onChoose={(next) => setChosen(next === '' ? undefined : next)}
+            />
+          </Labelled>
         )}
         <ToggleButtonGroup
           exclusive
