@@ -93,6 +93,28 @@ test('Pages are counted by their types, and those of some told', async () => {
   expect((await pagesByType(small.installation)).pages).toEqual([]);
 });
 
+test('Of some types those are told that have what is sought, but for one, with how many they are', async () => {
+  const pages = (await all()).filter(({ type }) => type === 'plain');
+  const some = ['', 'e', 'a', '/', pages[3]?.address ?? '', '"!*', pages[1]?.title ?? ''];
+  for (const q of some)
+    for (const except of [undefined, pages[1]?.id ?? '']) {
+      const asked = { told: 'plain', q, ...(except === undefined ? {} : { except }) };
+      const { found, pages: told } = await pagesByType(small.installation, asked);
+      const words = (title: string) => title.toLowerCase().split(/\W+/);
+      const expected = pages.filter(
+        ({ id, title, address }) =>
+          id !== except &&
+          (q.startsWith('/')
+            ? address.startsWith(q)
+            : q.split(' ').every((word) => words(title).some((each) => each.startsWith(word.toLowerCase())))),
+      );
+      expect([q, found]).toEqual([q, q === '"!*' ? 0 : expected.length]);
+      expect(told).toHaveLength(Math.min(found, 200));
+      if (found <= 200 && q !== '"!*')
+        expect(told.map(({ address }) => address)).toEqual(expected.map(({ address }) => address).sort());
+    }
+});
+
 test('What stands below pages is counted at any depth, those that visitors see first, and what lies in the bin is not there', async () => {
   const { installation, people } = small;
   const top = await make((await all())[0]?.id ?? '', 'Mere');
