@@ -1,6 +1,6 @@
 'use client';
 import { Autocomplete, TextField } from '@mui/material';
-import { useState, type ReactElement } from 'react';
+import { useMemo, useState, type ReactElement } from 'react';
 import type { Id } from '../../../../core/ids';
 import { Labelled } from '../../../../ui/labelled';
 import { useKnown } from '../../../../ui/use-known';
@@ -17,13 +17,18 @@ export function BranchesBound({
   const [typed, setTyped] = useState('');
   const { pages, filterOptions } = usePagesOffered(typed);
   const known = useKnown(chosen).pages;
+  // The same from key to key: another value would take the words away that are typed.
+  const value = useMemo(
+    () => chosen.map((id) => ({ id, title: known.get(id)?.title ?? '…', address: '', parent: null })),
+    [chosen, known],
+  );
   return (
     <Labelled id="limits-branches" label="Pages, with all below them">
       <Autocomplete<PageOffered, true>
         id="limits-branches"
         multiple
         options={pages}
-        value={chosen.map((id) => ({ id, title: known.get(id)?.title ?? '…', address: '', parent: null }))}
+        value={value}
         filterOptions={filterOptions}
         onInputChange={(_, words, why) => setTyped(why === 'input' ? words : '')}
         isOptionEqualToValue={(a, other) => a.id === other.id}

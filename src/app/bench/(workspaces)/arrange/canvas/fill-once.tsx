@@ -92,7 +92,7 @@ export function FillOnce({
           types={fitting}
           except={page}
           told={(found) =>
-            `${found.toLocaleString('en')} ${found === 1 ? 'page has' : 'pages have'} a slot for it`
+            `${found === 0 ? 'No' : found.toLocaleString('en')} ${found > 1 ? 'pages have' : 'page has'} a slot for it`
           }
           choice={(each, called) => (
             <label>

@@ -24,7 +24,7 @@ export function PagesFound({
   types: readonly string[];
   /** The page that is none to choose. */
   except: Id;
-  /** How many there are, in words. */
+  /** How many there are, in words; none too. */
   told: (found: number) => string;
   /** How one of them is chosen, with what it is called. */
   choice: (page: PageOfType, called: ReactNode) => ReactNode;
@@ -35,6 +35,10 @@ export function PagesFound({
     query: { told: types.join(','), except, ...(q === '' ? {} : { q }) },
   });
   const isTold = data && !isPlaceholderData && q === typed.trim();
+  const inWords = (found: number): string =>
+    found === 0 && q !== ''
+      ? 'No page is found so.'
+      : `${told(found)}${found > LISTED ? `; the first ${LISTED} are shown` : ''}`;
   return (
     <>
       <OutlinedInput
@@ -51,9 +55,7 @@ export function PagesFound({
         </Note>
       ) : (
         <span className={`${look.pencil} ${look.small}`} role="status">
-          {isTold
-            ? `${told(data.found)}${data.found > LISTED ? `; the first ${LISTED} are shown` : ''}`
-            : 'Pages are being looked for…'}
+          {isTold ? inWords(data.found) : 'Pages are being looked for…'}
         </span>
       )}
       <ul className={styles.pages}>

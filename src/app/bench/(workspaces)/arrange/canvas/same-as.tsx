@@ -74,7 +74,9 @@ export function SameAs({
         <PagesFound
           types={types}
           except={page}
-          told={(found) => `${found.toLocaleString('en')} ${found === 1 ? 'page' : 'pages'}`}
+          told={(found) =>
+            `${found === 0 ? 'No' : found.toLocaleString('en')} other ${found > 1 ? 'pages' : 'page'}`
+          }
           choice={(each, called) => <Button onClick={() => void put(each)}>{called}</Button>}
         />
       </DialogContent>

@@ -22,13 +22,15 @@ export function StylePreview({ style }: { style: HouseStyle }): ReactElement {
       <Eyebrow>On a real page</Eyebrow>
       <div className={look.acts}>
         {page !== '' && (
-          <Labelled id="preview-page" label="Page">
-            <PageFinder
-              id="preview-page"
-              value={page}
-              onChoose={(next) => setChosen(next === '' ? undefined : next)}
-            />
-          </Labelled>
+          <div style={{ flex: '1 1 200px' }}>
+            <Labelled id="preview-page" label="Page">
+              <PageFinder
+                id="preview-page"
+                value={page}
+                onChoose={(next) => setChosen(next === '' ? undefined : next)}
+              />
+            </Labelled>
+          </div>
         )}
         <ToggleButtonGroup
           exclusive
