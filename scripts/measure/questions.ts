@@ -70,6 +70,8 @@ export async function questions(served: Served): Promise<Question[]> {
     limit: 24,
   };
   const { pages } = await served.call<TreeAnswer>('GET', '/pages');
+  const { document } = await served.call<ModelAnswer>('GET', '/model');
+  const pageTypes = document.pageTypes.map(({ key }) => key).join(',');
   const leaf = pages.filter(({ address }) => address.startsWith('/wide/')).at(-1);
   return [
     get('an entry', 10, (n) => `/entries/${entry(n)}`),
@@ -132,6 +134,11 @@ export async function questions(served: Served): Promise<Question[]> {
       'the tree as it is seen, at a page',
       50,
       (n) => `/pages/tree?here=${pages[(n * 7) % pages.length]?.id ?? ''}`,
+    ),
+    get(
+      'pages to choose from, by words and by address',
+      50,
+      (n) => `/pages/by-type?told=${pageTypes}&q=${['am', '/wide', 'quil', ''][n % 4] ?? ''}`,
     ),
     get('finding an entry', 25, (n) => `/entries/found?q=${['am', 'quil', 'ros', 'tern'][n % 4] ?? ''}`),
     get('a page', 20, (n) => `/pages/${pages[(n * 7) % pages.length]?.id ?? ''}`),

@@ -10,6 +10,7 @@ import {
   type LivePage,
   type LivePlace,
 } from '../../store/live-pages';
+import type { CompiledModel } from '../../core/model/compile';
 import { answersOf } from '../../core/model/page-source';
 import { standsIn } from '../visitor/stands-in';
 import { sharedNaming } from '../../store/refs';
@@ -56,6 +57,20 @@ export const categoryPages = (
       : [];
   });
 
+/** The types of pages that lead somewhere by a field, by integer key, as each model has them. */
+const leadingTypes = new WeakMap<CompiledModel, readonly number[]>();
+
+function typesLeading({ model, keyMap }: Installation): readonly number[] {
+  const known = leadingTypes.get(model);
+  if (known) return known;
+  const types = model.pageTypes.flatMap(({ id, definition }) => {
+    const { leads } = answersOf(definition.source);
+    return leads === undefined || leads === 'below' ? [] : [keyMap.of(id)];
+  });
+  leadingTypes.set(model, types);
+  return types;
+}
+
 /**
  * Where some of the pages only lead elsewhere, as the navigation does for them: the pages of their sites, on which
  * where they lead is told.
@@ -65,10 +80,7 @@ async function pagesLeading(
   installation: Installation,
   pages: readonly LivePlace[],
 ): Promise<LivePlace[]> {
-  const types = installation.model.pageTypes.flatMap(({ id, definition }) => {
-    const { leads } = answersOf(definition.source);
-    return leads === undefined || leads === 'below' ? [] : [installation.keyMap.of(id)];
-  });
+  const types = typesLeading(installation);
   if (types.length === 0 || pages.length === 0) return [];
   const now = installation.now();
   const reached = new Set(pages.map(({ record }) => record));

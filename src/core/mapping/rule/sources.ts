@@ -46,6 +46,7 @@ const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolea
 
 /** What each model answers, worked out once: it is asked for every record and every rule. */
 const possible = new WeakMap<CompiledModel, readonly SourceType[]>();
+const single = new WeakMap<CompiledModel, ReadonlyMap<Id, Sources>>();
 
 /**
  * All content that a listing may take: the entries of every content type, the pages of every type that is a
@@ -97,8 +98,12 @@ export class Sources implements Fielded {
 
   /** The sources of a rule that the model has and whose things can be listed. */
   static of(model: CompiledModel, ids: readonly Id[]): Sources {
-    const all = listableSources(model);
-    return new Sources(ids.flatMap((id) => all.find((type) => type.id === id) ?? []));
+    const known =
+      single.get(model) ?? new Map(listableSources(model).map((type) => [type.id, new Sources([type])]));
+    single.set(model, known);
+    const [id = '', ...more] = ids;
+    if (more.length === 0) return known.get(id) ?? new Sources([]);
+    return new Sources(ids.flatMap((each) => known.get(each)?.types ?? []));
   }
 
   /** Whether what visitors said is taken. */
