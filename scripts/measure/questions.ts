@@ -27,7 +27,7 @@ export async function questions(served: Served): Promise<Question[]> {
   );
   const entries = rows.items.map(({ id }) => id);
   const entry = (n: number) => entries[n % entries.length] ?? '';
-  const { schemes, fieldSets } = (await served.call<ModelAnswer>('GET', '/model')).document;
+  const { schemes, fieldSets, pageTypes } = (await served.call<ModelAnswer>('GET', '/model')).document;
   const seen = fieldSets.flatMap(({ fields }) => fields.map(({ id }) => id))[0] ?? '';
   const region = schemes.find(({ key }) => key === 'region')?.id ?? '';
   const deep = async () => {
@@ -70,8 +70,7 @@ export async function questions(served: Served): Promise<Question[]> {
     limit: 24,
   };
   const { pages } = await served.call<TreeAnswer>('GET', '/pages');
-  const { document } = await served.call<ModelAnswer>('GET', '/model');
-  const pageTypes = document.pageTypes.map(({ key }) => key).join(',');
+  const everyPageType = pageTypes.map(({ key }) => key).join(',');
   const leaf = pages.filter(({ address }) => address.startsWith('/wide/')).at(-1);
   return [
     get('an entry', 10, (n) => `/entries/${entry(n)}`),
@@ -138,7 +137,7 @@ export async function questions(served: Served): Promise<Question[]> {
     get(
       'pages to choose from, by words and by address',
       50,
-      (n) => `/pages/by-type?told=${pageTypes}&q=${['am', '/wide', 'quil', ''][n % 4] ?? ''}`,
+      (n) => `/pages/by-type?told=${everyPageType}&q=${['am', '/wide', 'quil', ''][n % 4] ?? ''}`,
     ),
     get('finding an entry', 25, (n) => `/entries/found?q=${['am', 'quil', 'ros', 'tern'][n % 4] ?? ''}`),
     get('a page', 20, (n) => `/pages/${pages[(n * 7) % pages.length]?.id ?? ''}`),
