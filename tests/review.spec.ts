@@ -80,6 +80,8 @@ test('what is sent for review is given back with notes, mended, and published at
   const back = writer.getByRole('region', { name: 'Given back to you' }).first();
   await back.getByRole('link', { name: 'Gate repainted in March' }).click();
   await writer.getByRole('link', { name: /^‹ Gate repainted/ }).click();
+  // Where versions are compared the same note stands at the same field.
+  await expect(writer.getByLabel(/^Title/)).toBeVisible();
   const leaveIt = writer.getByRole('button', { name: 'Leave it' });
   await expect(async () => {
     await writer.getByRole('button', { name: '1 note at Title' }).click();

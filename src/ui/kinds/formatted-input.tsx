@@ -1,7 +1,7 @@
 'use client';
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor } from '@tiptap/react';
-import { useEffect, useRef, type ReactElement } from 'react';
+import { useEffect, useLayoutEffect, useRef, type ReactElement } from 'react';
 import { plainText, type FormattedText } from '../../core/content/formatted';
 import { sameJson, type Json } from '../../core/json';
 import { wordsOf } from '../ask';
@@ -21,10 +21,15 @@ const asShown = (text: FormattedText) =>
 /** How long (ms) what was said here may be on its way back to here, while more is typed. */
 const ON_ITS_WAY = 1000;
 
+/** What went on in a text before its editor was there: whether somebody was in it, and what they typed. */
+export interface Early {
+  focused: boolean;
+  typed: string;
+}
+
 /** The editor of formatted text. It is large, so it is loaded when the first such text comes near. */
 export default function FormattedInput({
-  focused,
-  typed,
+  onMade,
   id,
   rules,
   value,
@@ -33,10 +38,9 @@ export default function FormattedInput({
   describedBy,
   label,
 }: InputProps<'formatted'> & {
-  /** Whether somebody went into the text before the editor was there, and what they typed. */
-  focused: boolean;
-  typed: string;
-}): ReactElement {
+  /** Tells that the editor stands there now, and answers what went on before. */
+  onMade: () => Early;
+}): ReactElement | null {
   const { houseStyle } = useModel().document;
   const told = useRef<FormattedText>(textIn(value));
   const justTold = useRef<readonly { text: FormattedText; at: number }[]>([]);
@@ -60,7 +64,6 @@ export default function FormattedInput({
       extensions: extensionsFor(rules.allow),
       content: asShown(textIn(value)),
       immediatelyRender: false,
-      autofocus: focused ? 'end' : false,
       // The policy of this site lets no script write a stylesheet; the rules stand in our own.
       injectCSS: false,
       editorProps: {
@@ -100,20 +103,15 @@ export default function FormattedInput({
     },
     [JSON.stringify(rules.allow)],
   );
-  const waiting = useRef(typed);
-  useEffect(() => {
-    made.current = editor;
-    const words = waiting.current;
-    if (!editor || words === '') return;
-    waiting.current = '';
-    editor.chain().focus('end').insertContent({ type: 'text', text: words }).run();
-  }, [editor]);
-  useEffect(() => {
+  const followed = useRef<Json>(value);
+  useLayoutEffect(() => {
+    // What it began with stands there.
+    if (!editor || sameJson(value, followed.current)) return;
+    followed.current = value;
     // Another version came from the server: what stands here follows, unless it says the same, or what was said here a
     // moment ago, which is on its way back.
     const next = textIn(value);
     if (
-      !editor ||
       sameJson(next, told.current) ||
       justTold.current.some(({ text, at }) => Date.now() - at < ON_ITS_WAY && sameJson(next, text)) ||
       (next.content.length === 0 && plainText(told.current).trim() === '')
@@ -122,10 +120,21 @@ export default function FormattedInput({
     told.current = next;
     editor.commands.setContent(asShown(next), { emitUpdate: false });
   }, [editor, value]);
+  // With the drawing that shows the editor, so that no key comes between it and what stood there before; behind all that
+  // stands in it by then.
+  useLayoutEffect(() => {
+    made.current = editor;
+    if (!editor) return;
+    const { focused, typed } = onMade();
+    if (typed !== '') editor.chain().focus('end').insertContent({ type: 'text', text: typed }).run();
+    else if (focused) editor.commands.focus('end');
+    // Tiptap waits for the next frame.
+    if (focused) editor.view.focus();
+  }, [editor, onMade]);
   const textStyles = houseStyle.textStyles.filter(
     ({ key }) => !rules.styles || rules.styles.length === 0 || rules.styles.includes(key),
   );
-  if (!editor) return <div className={styles.editor} data-invalid={invalid} />;
+  if (!editor) return null;
   return (
     <div className={styles.editor} data-invalid={invalid}>
       <FormattedToolbar

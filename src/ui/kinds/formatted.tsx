@@ -1,10 +1,11 @@
 'use client';
 import { FileType2 } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactElement } from 'react';
+import { useCallback, useEffect, useRef, useState, type ReactElement } from 'react';
 import { features, plainText, wordCount } from '../../core/content/formatted';
 import { featureWords } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import type FormattedInput from './formatted-input';
+import type { Early } from './formatted-input';
 import { textIn } from './formatted-text';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
@@ -16,13 +17,21 @@ const NEAR = 300;
 type Editor = typeof FormattedInput;
 
 /**
- * A text shows its words until somebody comes near it or goes into it; then it is edited. What is typed while the editor is
- * on its way waits, and stands at the end of the text.
+ * A text shows its words until somebody comes near it or goes into it; then it is edited. They stand there until the editor
+ * is made: what is typed meanwhile waits, and stands at the end of the text then.
  */
 function Input(props: InputProps<'formatted'>): ReactElement {
   const { id, value, invalid, describedBy, label } = props;
   const [Editor, setEditor] = useState<Editor>();
-  const [early, setEarly] = useState<{ focused: boolean; typed: string }>({ focused: false, typed: '' });
+  const [isMade, setMade] = useState(false);
+  const [typed, setTyped] = useState('');
+  const early = useRef<Early>({ focused: false, typed: '' });
+  const made = useCallback((): Early => {
+    setMade(true);
+    const taken = early.current;
+    early.current = { focused: false, typed: '' };
+    return taken;
+  }, []);
   const box = useRef<HTMLDivElement>(null);
   const load = () => void import('./formatted-input').then((module) => setEditor(() => module.default));
   useEffect(() => {
@@ -37,31 +46,41 @@ function Input(props: InputProps<'formatted'>): ReactElement {
     observer.observe(shown);
     return () => observer.disconnect();
   }, []);
-  if (Editor) return <Editor {...props} {...early} />;
   return (
-    <div ref={box} className={styles.editor} data-invalid={invalid}>
-      <div
-        id={id}
-        className={styles.prose}
-        role="textbox"
-        aria-multiline="true"
-        aria-label={label}
-        aria-describedby={describedBy}
-        tabIndex={0}
-        onFocus={() => {
-          setEarly((before) => ({ ...before, focused: true }));
-          load();
-        }}
-        onBlur={() => setEarly((before) => ({ ...before, focused: false }))}
-        onKeyDown={({ key, ctrlKey, metaKey, altKey }) => {
-          if (key.length === 1 && !ctrlKey && !metaKey && !altKey)
-            setEarly((before) => ({ ...before, typed: before.typed + key }));
-        }}
-      >
-        {plainText(textIn(value))}
-        {early.typed}
-      </div>
-    </div>
+    <>
+      {Editor && <Editor {...props} onMade={made} />}
+      {!isMade && (
+        <div ref={box} className={styles.editor} data-invalid={invalid}>
+          <div
+            id={id}
+            className={styles.prose}
+            role="textbox"
+            aria-multiline="true"
+            aria-label={label}
+            aria-describedby={describedBy}
+            tabIndex={0}
+            onFocus={() => {
+              early.current.focused = true;
+              load();
+            }}
+            onBlur={() => {
+              early.current.focused = false;
+            }}
+            onKeyDown={(event) => {
+              const { key, ctrlKey, metaKey, altKey } = event;
+              if (key.length > 1 || ctrlKey || metaKey || altKey) return;
+              // The editor may stand there by the time the browser would put the letter in.
+              event.preventDefault();
+              early.current.typed += key;
+              setTyped(early.current.typed);
+            }}
+          >
+            {plainText(textIn(value))}
+            {typed}
+          </div>
+        </div>
+      )}
+    </>
   );
 }
 
