@@ -122,6 +122,22 @@ test('What was kept while the page was loaded anew is there, and can be written 
   await expect(page.getByRole('textbox', { name: 'Body' })).toHaveText('The north bank');
 });
 
+test('No letter falls that is typed while the editor of a text is on its way', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  const slowly = await page.context().newCDPSession(page);
+  await slowly.send('Emulation.setCPUThrottlingRate', { rate: 6 });
+  // Between which letters the editor comes depends on how quickly they do.
+  for (const delay of [0, 24]) {
+    await page.goto('/bench/write/notice');
+    await page.getByRole('link', { name: 'New notice' }).click();
+    const body = page.getByRole('textbox', { name: 'Body' });
+    await body.click();
+    await page.keyboard.type('The north bank of the mere', { delay });
+    await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
+    await expect(body).toHaveText('The north bank of the mere');
+  }
+});
+
 test('Cells are typed into by keyboard alone, tell what they cannot take, and take a block from a spreadsheet', async ({
   browser,
 }) => {
