@@ -49,7 +49,10 @@ export async function categoriesAfter(
   );
 }
 
-/** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id; `locale` is the main language. */
+/**
+ * Puts categories in, or in place of those with their ids. `n` tells the integer key of an id; `locale` is the
+ * main language.
+ */
 export const putCategories = (
   tx: WriteTransaction,
   given: readonly Category[],

@@ -96,7 +96,10 @@ export const countsOfPages = (reader: Reader): Promise<{ type: Id; n: number }[]
      WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words) GROUP BY r.type`,
   );
 
-/** Pages of some types (by integer key) but for those that hold the words of one category, and one that is left out (by id). */
+/**
+ * Pages of some types (by integer key) but for those that hold the words of one category, and one that is left
+ * out (by id).
+ */
 export interface OfTypes {
   types: readonly number[];
   sought?: PagesSought;

@@ -3,7 +3,10 @@ import { Autocomplete, TextField } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { usePagesOffered, type PageOffered } from './use-pages-offered';
 
-/** Finds a page by words of its title or how its address begins, or from the tree: its tops, and the way to the chosen one. */
+/**
+ * Finds a page by words of its title or how its address begins, or from the tree: its tops, and the way to the
+ * chosen one.
+ */
 export function PageFinder({
   id,
   value,

@@ -11,8 +11,8 @@ const firstPages = firstOptions<PageOffered>();
 const asTold = (pages: PageOffered[]) => pages;
 
 /**
- * The pages that are offered to choose from: those that have the words that are typed in their titles, or addresses that
- * begin so; without any the tops of the trees, and the way to one that is chosen.
+ * The pages that are offered to choose from: those that have the words that are typed in their titles, or
+ * addresses that begin so; without any the tops of the trees, and the way to one that is chosen.
  */
 export function usePagesOffered(
   words: string,

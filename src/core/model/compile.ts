@@ -110,7 +110,10 @@ export class CompiledModel {
   constructor(
     readonly document: ModelDocument,
     readonly revision: number,
-    /** How often the choices of a field were put into another order since the first model; a field that is missing never. */
+    /**
+     * How often the choices of a field were put into another order since the first model; a field that is
+     * missing never.
+     */
     readonly reordered: ReadonlyMap<Id, number> = new Map(),
   ) {
     const sets = new Map(document.fieldSets.map((set) => [set.id, set]));

@@ -44,7 +44,9 @@ export interface Staged {
 /** Whether all that a field puts into an index table are columns of its row, worked out from a body as it lies there. */
 const isPlain = (field: Field): boolean => !refersToOthers(field) && !kindFor(field).several;
 
-/** What differs for a field of a type to come: all that it puts into a row, or where its choices stand alone. */
+/**
+ * What differs for a field of a type to come: all that it puts into a row, or where its choices stand alone.
+ */
 function differing(indexed: IndexedField, old: Field | undefined): IndexedField {
   if (!reordersChoices(old, indexed.field)) return indexed;
   return { ...indexed, many: false, columns: indexed.columns.filter(({ holds }) => holds === 'rank') };

@@ -104,7 +104,8 @@ function indexedField(field: Field, keyMap: KeyMap, { document, reordered }: Aro
     };
   }
   if (shape.sort === 'rank') {
-    // In another order ranks lie in another column, so that both can stand side by side; of two, since no more are needed.
+    // In another order ranks lie in another column, so that both can stand side by side; of two, since no more
+    // are needed.
     const turned = (reordered.get(field.id) ?? 0) % 2 === 1;
     const rank: IndexedColumn = {
       name: `r${own}${turned ? '_turned' : ''}`,

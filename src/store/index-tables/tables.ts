@@ -57,7 +57,9 @@ async function addColumns(
     await tx.run(sql`ALTER TABLE ${raw(table)} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
 }
 
-/** The index tables of a model, in the order of the types whose records lie in some: of whatever can be listed. */
+/**
+ * The index tables of a model, in the order of the types whose records lie in some: of whatever can be listed.
+ */
 export const indexTablesOf = (model: CompiledModel, keyMap: KeyMap): IndexTable[] =>
   possibleSources(model).map((type) => indexTableOf(type, keyMap, model));
 
@@ -82,10 +84,10 @@ export async function prepareTables(
 }
 
 /**
- * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types, columns
- * and indexes for new fields; indexes of fields that are gone go. Their values stay in the entries, and their columns and
- * rows of several, which nobody reads until they are written anew: taking them away would hold all saves. Answers the types all of whose rows must be written
- * again, whatever became of their fields.
+ * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types,
+ * columns and indexes for new fields; indexes of fields that are gone go. Their values stay in the entries, and
+ * their columns and rows of several, which nobody reads until they are written anew: taking them away would
+ * hold all saves. Answers the types all of whose rows must be written again, whatever became of their fields.
  */
 export async function reindexTables(
   tx: WriteTransaction,

@@ -1,7 +1,10 @@
 import { joined, raw, sql, type Sql } from '../sql';
 import type { IndexedField, IndexTable } from '../index-tables/shape';
 
-/** Where the names lie that the values of a field stand for: those of a scheme's categories, or of records of some types. */
+/**
+ * Where the names lie that the values of a field stand for: those of a scheme's categories, or of records of
+ * some types.
+ */
 export type Names =
   | { scheme: number }
   /** The entries of one type, in an index table of their own. */
@@ -9,7 +12,10 @@ export type Names =
   /** By integer key; media have none. Nothing means any. */
   | { types: readonly (number | null)[] };
 
-/** A field of which rows are sorted by the names of what it refers to: of several by the first of them in that direction. */
+/**
+ * A field of which rows are sorted by the names of what it refers to: of several by the first of them in that
+ * direction.
+ */
 export interface NamedField {
   field: IndexedField;
   names: Names;

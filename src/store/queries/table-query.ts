@@ -69,7 +69,10 @@ export interface OfType {
 /** What rows of an index table are sorted by: a column, or the names of what a field refers to. */
 export type SortedBy = { column: string } | { names: NamedField };
 
-/** What the rows of one type (by integer key; media have none) among all are sorted by, as it lies in its index table. */
+/**
+ * What the rows of one type (by integer key; media have none) among all are sorted by, as it lies in its index
+ * table.
+ */
 export interface TypeColumn {
   type: number | null;
   table: string;
@@ -316,9 +319,9 @@ interface Walk {
 }
 
 /**
- * What is gone through to find the first rows in their order: the table itself, or, where many rows are sorted by names,
- * these; where rows of all content are sorted by what each type has of its own, the index tables of those types, and beside
- * them what has none.
+ * What is gone through to find the first rows in their order: the table itself, or, where many rows are sorted
+ * by names, these; where rows of all content are sorted by what each type has of its own, the index tables of
+ * those types, and beside them what has none.
  */
 function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching: number): Walk[] {
   const table = sql`${raw(indexTable.work)} s`;
@@ -338,7 +341,10 @@ function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching
   ];
 }
 
-/** How the rows of one index table are gone through in their order: by names, with those that have none beside them. */
+/**
+ * How the rows of one index table are gone through in their order: by names, with those that have none beside
+ * them.
+ */
 function sortedWalks(by: SortedBy, table: string, row: string): Walk[] {
   const rows: Walk = {
     from: raw(`${table} ${row}`),

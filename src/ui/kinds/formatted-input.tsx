@@ -120,8 +120,8 @@ export default function FormattedInput({
     told.current = next;
     editor.commands.setContent(asShown(next), { emitUpdate: false });
   }, [editor, value]);
-  // With the drawing that shows the editor, so that no key comes between it and what stood there before; behind all that
-  // stands in it by then.
+  // With the drawing that shows the editor, so that no key comes between it and what stood there before; behind
+  // all that stands in it by then.
   useLayoutEffect(() => {
     made.current = editor;
     if (!editor) return;

@@ -17,8 +17,8 @@ const NEAR = 300;
 type Editor = typeof FormattedInput;
 
 /**
- * A text shows its words until somebody comes near it or goes into it; then it is edited. They stand there until the editor
- * is made: what is typed meanwhile waits, and stands at the end of the text then.
+ * A text shows its words until somebody comes near it or goes into it; then it is edited. They stand there
+ * until the editor is made: what is typed meanwhile waits, and stands at the end of the text then.
  */
 function Input(props: InputProps<'formatted'>): ReactElement {
   const { id, value, invalid, describedBy, label } = props;

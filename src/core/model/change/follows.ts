@@ -74,8 +74,8 @@ function onlyAddsChoices(old: Field, field: Field, mayBeHeld: (id: Id) => boolea
 }
 
 /**
- * Whether a field only has its choices in another order than before, be it with others between them: what values are stays,
- * and only their order is another.
+ * Whether a field only has its choices in another order than before, be it with others between them: what
+ * values are stays, and only their order is another.
  */
 export function reordersChoices(old: Field | undefined, field: Field): boolean {
   const [were, are] = [old && kindFor(old).choices, kindFor(field).choices];

@@ -2,7 +2,10 @@ import { CompiledModel } from '../compile';
 import type { ModelDocument } from '../document';
 import { reordersChoices } from './follows';
 
-/** The model that comes after one in force, with a document of its own. It counts how often choices were reordered. */
+/**
+ * The model that comes after one in force, with a document of its own. It counts how often choices were
+ * reordered.
+ */
 export function modelAfter(before: CompiledModel, document: ModelDocument): CompiledModel {
   const after = new CompiledModel(document, before.revision + 1, before.reordered);
   const fields = [...after.contentTypes, ...after.pageTypes, after.media].flatMap((type) => {
