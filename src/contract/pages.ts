@@ -239,6 +239,40 @@ export class PagesByType {
   @IsArray() @ValidateNested({ each: true }) @Type(() => PageOfType) pages!: PageOfType[];
 }
 
+export class PagesAtMomentQuery {
+  /** The moment. */
+  @IsISO8601({ strict: true }) at!: string;
+  /** Whether those too are told that stand then as they do now. */
+  @IsIn(['yes', 'no']) @IsOptional() all?: 'yes' | 'no';
+  /** Words in a title or an address that a page has then or now. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+}
+
+export class StandingAnswer {
+  @IsString() address!: string;
+  @IsIn(states) state!: State;
+}
+
+export class PageAtMoment {
+  @IsUUID() id!: string;
+  @IsString() title!: string;
+  /** How deep it stands in the tree of that moment. */
+  @IsInt() depth!: number;
+  /** How it stands then; null where it stands in no tree. */
+  @ValidateNested() @Type(() => StandingAnswer) @OrNull() then!: StandingAnswer | null;
+  /** How it stands now, likewise. */
+  @ValidateNested() @Type(() => StandingAnswer) @OrNull() now!: StandingAnswer | null;
+  /** Whether it stands elsewhere then, at another address, or otherwise with visitors. */
+  @IsBoolean() differs!: boolean;
+}
+
+export class PagesAtMoment {
+  /** How many there are of what is asked. */
+  @IsInt() found!: number;
+  /** The first 300: in the order of the trees of that moment, then those that stand in none of them. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PageAtMoment) pages!: PageAtMoment[];
+}
+
 class PageBelow {
   @IsUUID() id!: string;
   @IsString() title!: string;

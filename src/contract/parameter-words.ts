@@ -89,6 +89,11 @@ const own: Readonly<Partial<Record<OperationName, Readonly<Record<string, string
     q: 'Words in the titles of those pages, or how their addresses begin.',
     except: 'A page, by its id, that is not told among them.',
   },
+  pagesAtMoment: {
+    at: 'The moment (ISO 8601).',
+    all: 'Whether those too are told that stand then as they do now.',
+    q: 'Words in a title or an address that a page has then or now.',
+  },
   binPage: {
     branch: 'Whether the pages below it go with it; without, it is refused where some stand there.',
   },

@@ -124,6 +124,7 @@ export const routes = {
   treeSeen: { method: 'GET', path: '/pages/tree' },
   pagesBelow: { method: 'GET', path: '/pages/below' },
   pagesByType: { method: 'GET', path: '/pages/by-type' },
+  pagesAtMoment: { method: 'GET', path: '/pages/at-moment' },
   addressFor: { method: 'GET', path: '/pages/address' },
   topTypes: { method: 'GET', path: '/pages/top/types' },
   page: { method: 'GET', path: '/pages/{id}' },

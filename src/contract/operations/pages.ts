@@ -13,6 +13,8 @@ import {
   PageMove,
   PagePatch,
   PagePreview,
+  PagesAtMoment,
+  PagesAtMomentQuery,
   PagesBelow,
   PagesByType,
   PagesByTypeQuery,
@@ -165,6 +167,12 @@ export const pages = {
     act: 'read',
     query: PagesByTypeQuery,
     answer: PagesByType,
+  }),
+  pagesAtMoment: define('pagesAtMoment', {
+    summary: 'How pages stood or will stand at a moment, beside how they stand now',
+    act: 'read',
+    query: PagesAtMomentQuery,
+    answer: PagesAtMoment,
   }),
   addPage: define('addPage', {
     summary: 'Make a page at a place where its type may stand',

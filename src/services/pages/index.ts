@@ -2,6 +2,7 @@
 
 export { addSite, changeSite, removeSite, sitesOf } from './sites';
 export { addressFor, homesFor, mayStandUnder, placesForType, siteTree, typesUnder } from './tree';
+export { pagesAtMoment } from './moment';
 export { siteTreeAt } from './tree-at';
 export { pagesByType } from './by-type';
 export { pagesBelow, treeSeen } from './tree-seen';

@@ -3,6 +3,7 @@ import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/
 import { acts, undoAct } from '../acts';
 import { Refusal } from '../runtime/refusal';
 import { siteTree } from './tree';
+import { pagesAtMoment } from './moment';
 import { siteTreeAt } from './tree-at';
 import { takeDuePlace } from './waiting-places';
 import {
@@ -166,6 +167,19 @@ test('whatever is done with the pages, the tree of each moment is as it was then
       for (const [moment, pages] of seen) {
         const then = (await siteTreeAt(installation, iso(moment))).pages;
         expect(then.map((each) => [each.id, each.parent, each.address, each.state])).toEqual(pages);
+        // Beside now, as much stands as did then or does, and what differs is what one of them lacks or tells otherwise.
+        const now = (await siteTree(installation)).pages;
+        const beside = await pagesAtMoment(installation, { at: iso(moment), all: 'yes' });
+        const told = (each: (typeof now)[number]) =>
+          JSON.stringify([each.id, each.parent, each.address, each.state]);
+        const both = new Set([then, now].flatMap((pages) => pages.map(({ id }) => id)));
+        const same = new Set(now.map(told));
+        const stayed = then.filter((each) => same.has(told(each))).map(({ id }) => id);
+        expect(new Set(beside.pages.map(({ id }) => id))).toEqual(both);
+        expect(beside.pages.filter(({ differs }) => !differs).map(({ id }) => id)).toEqual(stayed);
+        expect((await pagesAtMoment(installation, { at: iso(moment) })).found).toBe(
+          both.size - stayed.length,
+        );
       }
     }),
     { numRuns: 8 },

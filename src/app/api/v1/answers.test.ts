@@ -64,6 +64,7 @@ beforeAll(async () => {
     comment: `/comments/${await saidOn(small, entry.id)}`,
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',
+    pagesAtMoment: '/pages/at-moment?at=2026-01-01T00:00:00Z&all=yes',
     pagesBelow: `/pages/below?ids=${page.id}`,
     typeFigures: `/types/${type}/figures`,
     typeReach: `/model/types/${type}/reach`,

@@ -1,4 +1,4 @@
-import { siteTree } from '../../../../services/pages';
+import { treeSeen } from '../../../../services/pages';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
 import { signedIn } from '../../signed-in';
@@ -11,7 +11,7 @@ export default async function ArrangePage({
 }): Promise<ReactElement> {
   const { installation } = await signedIn();
   const { site: asked } = await searchParams;
-  const { pages, sites } = await siteTree(installation);
+  const { pages, sites } = await treeSeen(installation, {});
   const site = sites.find(({ id }) => id === asked) ?? sites[0];
   const top = pages.find((page) => page.site === site?.id);
   if (top) redirect(`/bench/arrange/${top.id}`);

@@ -3,7 +3,7 @@ import { Button } from '@mui/material';
 import dayjs from 'dayjs';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { StandingAnswer } from '../../../../../contract/pages';
 import { wordsOf } from '../../../../../ui/ask';
 import { Frame } from '../../../../../ui/frame';
 import { DayBox } from '../../../../../ui/day-box';
@@ -15,39 +15,13 @@ import { momentInWords } from '../../../../../ui/seen-in-words';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { TextBox } from '../../../../../ui/text-box';
 import { useAsk } from '../../../../../ui/use-ask';
+import { usePaused } from '../../../../../ui/use-paused';
 import { SiteTree } from '../tree/site-tree';
 import plain from '../../../../../ui/look/plain-table.module.css';
 import styles from './moment.module.css';
 
-/** How many pages are told at once; words find any other. */
-const MOST = 300;
-
-interface Row {
-  /** How the page stands at the moment; absent where it stands in no tree then. */
-  then: TreePage | undefined;
-  /** How it stands now, likewise. */
-  now: TreePage | undefined;
-  depth: number;
-}
-
-const differs = ({ then, now }: Row): boolean =>
-  now?.address !== then?.address || now?.state !== then?.state || now?.parent !== then?.parent;
-
-/** The pages of a moment in the order of their trees, then those of now that stood or will stand nowhere at it. */
-function rowsOf(pages: readonly TreePage[], now: readonly TreePage[]): Row[] {
-  const byId = new Map(now.map((page) => [page.id, page]));
-  const depths = new Map<string, number>();
-  const there = pages.map((page): Row => {
-    const depth = page.parent === null ? 0 : (depths.get(page.parent) ?? 0) + 1;
-    depths.set(page.id, depth);
-    return { then: page, now: byId.get(page.id), depth };
-  });
-  const added = now.filter(({ id }) => !depths.has(id));
-  return [...there, ...added.map((page): Row => ({ then: undefined, now: page, depth: 0 }))];
-}
-
 /** How a page stands, or that it does not. */
-const Standing = ({ page }: { page: TreePage | undefined }): ReactElement =>
+const Standing = ({ page }: { page: StandingAnswer | null }): ReactElement =>
   page ? (
     <span className={styles.standing}>
       <Mono>{page.address}</Mono>
@@ -56,6 +30,19 @@ const Standing = ({ page }: { page: TreePage | undefined }): ReactElement =>
   ) : (
     <span className={look.pencil}>in no tree</span>
   );
+
+/** How many pages were found, in words. */
+function inWords(
+  found: number,
+  { when, all, sought }: { when: string; all: boolean; sought: string },
+): string {
+  if (found === 0)
+    return sought === ''
+      ? `On ${when} every page stands as it does now.`
+      : `No page ${all ? 'has' : 'that differs from now has'} these words in its title or address.`;
+  const pages = `${found.toLocaleString('en')} ${found === 1 ? 'page' : 'pages'}`;
+  return `${when}: ${pages}${all ? '' : found === 1 ? ' that differs from now' : ' that differ from now'}.`;
+}
 
 /** The trees of all sites as they were at a moment, or will be as far as it is planned, beside how they are now. */
 export function MomentBench(): ReactElement {
@@ -66,17 +53,16 @@ export function MomentBench(): ReactElement {
   const moment = given ?? opened;
   const [all, setAll] = useState(false);
   const [words, setWords] = useState('');
-  const { data: now } = useAsk('pages');
-  const { data: then, error } = useAsk('pages', { query: { at: moment.toISOString() } });
-  const rows = then && now ? rowsOf(then.pages, now.pages) : undefined;
-  const sought = words.trim().toLocaleLowerCase();
-  const found = rows?.filter(
-    (row) =>
-      (all || differs(row)) &&
-      [row.then, row.now].some(
-        (page) => page && `${page.title} ${page.address}`.toLocaleLowerCase().includes(sought),
-      ),
-  );
+  const sought = usePaused(words.trim());
+  const { data, error, isPlaceholderData } = useAsk('pagesAtMoment', {
+    query: {
+      at: moment.toISOString(),
+      ...(all ? { all: 'yes' } : {}),
+      ...(sought === '' ? {} : { q: sought }),
+    },
+  });
+  const isTold = data && !isPlaceholderData && sought === words.trim();
+  const when = momentInWords(moment.toISOString());
   return (
     <Workspace outline={<SiteTree />} outlineLabel="Site tree">
       <div className={look.heading}>
@@ -109,22 +95,16 @@ export function MomentBench(): ReactElement {
           {all ? 'Only what differs from now' : 'All pages'}
         </Button>
       </div>
-      {error && (
+      {error ? (
         <Note sort="error" role="alert">
           {wordsOf(error)}
         </Note>
-      )}
-      {!found && !error && <p className={look.pencil}>Looking how it stands then.</p>}
-      {found && (
+      ) : (
         <p role="status" className={look.pencil}>
-          {found.length === 0
-            ? sought === ''
-              ? `On ${momentInWords(moment.toISOString())} every page stands as it does now.`
-              : 'No page has these words in its title or address.'
-            : `${momentInWords(moment.toISOString())}: ${found.length} ${found.length === 1 ? 'page' : 'pages'}${all ? '' : found.length === 1 ? ' that differs from now' : ' that differ from now'}.`}
+          {isTold ? inWords(data.found, { when, all, sought }) : 'Looking how it stands then.'}
         </p>
       )}
-      {found && found.length > 0 && (
+      {data && data.pages.length > 0 && (
         <Frame label="Pages at that moment">
           <div className={plain.wrap} tabIndex={0} role="region" aria-label="Pages and their places">
             <table className={plain.table}>
@@ -136,26 +116,27 @@ export function MomentBench(): ReactElement {
                 </tr>
               </thead>
               <tbody>
-                {found.slice(0, MOST).map(({ then: was, now: is, depth }) => {
-                  const name = (was ?? is)?.title || 'Without a name';
+                {data.pages.map(({ id, title, then, now, depth, differs }) => {
+                  const name = title || 'Without a name';
                   return (
-                    <tr key={(was ?? is)?.id}>
+                    <tr key={id}>
                       <th scope="row" style={{ paddingLeft: 16 + (all ? depth * 16 : 0) }}>
-                        {is ? <Link href={`/bench/arrange/${is.id}`}>{name}</Link> : name}
+                        {now ? <Link href={`/bench/arrange/${id}`}>{name}</Link> : name}
                       </th>
                       <td>
-                        <Standing page={was} />
+                        <Standing page={then} />
                       </td>
-                      <td>{differs({ then: was, now: is, depth }) ? <Standing page={is} /> : 'the same'}</td>
+                      <td>{differs ? <Standing page={now} /> : 'the same'}</td>
                     </tr>
                   );
                 })}
               </tbody>
             </table>
           </div>
-          {found.length > MOST && (
+          {data.found > data.pages.length && (
             <p className={styles.more}>
-              These are the first {MOST} of {found.length.toLocaleString('en')}. Words find the others.
+              These are the first {data.pages.length} of {data.found.toLocaleString('en')}. Words find the
+              others.
             </p>
           )}
         </Frame>
