@@ -23,6 +23,7 @@ interface Asked {
   took: number;
   statements: number;
   rows: number;
+  asking: number;
   loop: number;
   byHand: number | undefined;
 }
@@ -49,6 +50,7 @@ async function askAll(served: Served, hand: ByHand): Promise<Map<string, Asked &
       took: middle(({ took }) => took),
       statements: middle(({ statements }) => statements),
       rows: middle(({ rows }) => rows),
+      asking: middle(({ asking }) => asking),
       loop,
       byHand: byHand && median(times),
     });
@@ -102,15 +104,29 @@ async function main(): Promise<void> {
   const bySize = new Map<number, Map<string, Asked & { aim: number }>>();
   for (const size of SIZES) bySize.set(size, await askAt(size));
   console.log(`\nAt ${LARGEST.toLocaleString('en')} entries, medians of ${ROUNDS}`);
-  columns('', 'ms', 'aim', 'by hand', 'ratio', 'growth', 'statements', 'rows', 'loop ms');
-  for (const [words, { aim, took, byHand, statements, rows, loop }] of bySize.get(LARGEST) ?? []) {
+  columns(
+    '',
+    'ms',
+    'aim',
+    'asking',
+    'by hand',
+    'ratio',
+    'of asking',
+    'growth',
+    'statements',
+    'rows',
+    'loop ms',
+  );
+  for (const [words, { aim, took, asking, byHand, statements, rows, loop }] of bySize.get(LARGEST) ?? []) {
     const least = bySize.get(SIZES[0] ?? 0)?.get(words)?.took;
     columns(
       words,
       ms(took),
       `${aim}${took > aim ? ' !' : ''}`,
+      ms(asking),
       ms(byHand),
       byHand === undefined ? '–' : (took / byHand).toFixed(1),
+      byHand === undefined ? '–' : (asking / byHand).toFixed(1),
       least === undefined ? '–' : (took / least).toFixed(1),
       String(statements),
       String(rows),

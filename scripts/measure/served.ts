@@ -9,6 +9,8 @@ export interface Cost {
   took: number;
   statements: number;
   rows: number;
+  /** For how long (ms) of it the content was asked, outside writes. */
+  asking: number;
 }
 
 /** The numbers that a `Server-Timing` header tells, by name. */
@@ -19,6 +21,14 @@ const timings = (header: string | null): Map<string, number> =>
       return name === undefined ? [] : [[name, Number(n)] as const];
     }),
   );
+
+const costOf = (took: number, header: string | null): Cost => {
+  const told = timings(header);
+  const [statements = 0, rows = 0, asking = 0] = ['statements', 'rows', 'asking'].map((name) =>
+    told.get(name),
+  );
+  return { took, statements, rows, asking };
+};
 
 /** A running Clear Frame, asked over HTTP as a person's browser asks it. */
 export class Served {
@@ -83,8 +93,7 @@ export class Served {
     const text = await answer.text();
     const took = performance.now() - began;
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 300)}`);
-    const told = timings(answer.headers.get('server-timing'));
-    costs?.push({ took, statements: told.get('statements') ?? 0, rows: told.get('rows') ?? 0 });
+    costs?.push(costOf(took, answer.headers.get('server-timing')));
     // The shape of each answer is said by the contract; what asks it names it.
     return (text === '' ? undefined : JSON.parse(text)) as Answer;
   }
@@ -94,12 +103,7 @@ export class Served {
     const began = performance.now();
     const answer = await fetch(`${this.origin}${address}`);
     const text = await answer.text();
-    const told = timings(answer.headers.get('server-timing'));
-    costs?.push({
-      took: performance.now() - began,
-      statements: told.get('statements') ?? 0,
-      rows: told.get('rows') ?? 0,
-    });
+    costs?.push(costOf(performance.now() - began, answer.headers.get('server-timing')));
     if (!answer.ok) throw new Error(`${address}: ${answer.status}`);
     return text;
   }

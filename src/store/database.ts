@@ -166,7 +166,8 @@ export class Database implements Reader {
     return this.ask<Row>(question);
   }
 
-  private async ask<Row extends object>(question: Sql): Promise<Row[]> {
+  /** Asks outside a write. */
+  protected async ask<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
     // Rows are asked of Sequelize's connection itself: what it does around a question takes longer than most answers.
     const rows = await (await this.connections.reader()).rows<Row>(text, bind);

@@ -17,8 +17,19 @@ export interface RequestContext {
   moment?: number | undefined;
   /** Every question that was asked of the content, with its answer. */
   answers: Map<string, Promise<unknown>>;
-  /** How many statements the content was asked, and how many rows they brought. */
-  cost: { statements: number; rows: number };
+  cost: Cost;
+}
+
+/** What a request cost the content. */
+interface Cost {
+  /** How many statements it was asked, and how many rows they brought. */
+  statements: number;
+  rows: number;
+  /** For how long (ms) at least one question outside a write was under way. */
+  asking: number;
+  /** How many are now, and since when (ms) there is one. */
+  underWay: number;
+  since: number;
 }
 
 const KEY = Symbol.for('clear-frame.requests');
@@ -33,7 +44,7 @@ const emptyContext = (): RequestContext => ({
   acts: [],
   renewed: new Set(),
   answers: new Map(),
-  cost: { statements: 0, rows: 0 },
+  cost: { statements: 0, rows: 0, asking: 0, underWay: 0, since: 0 },
 });
 
 /** Answers a request in a context of its own, and tells what it did. */
@@ -80,10 +91,12 @@ export const stillIn =
  * to be measured.
  */
 export const costHeader = (
-  { cost: { statements, rows } }: RequestContext,
+  { cost: { statements, rows, asking } }: RequestContext,
   { measured }: Pick<RunSettings, 'measured'>,
 ): Record<string, string> =>
-  measured ? { 'Server-Timing': `statements;dur=${statements}, rows;dur=${rows}` } : {};
+  measured
+    ? { 'Server-Timing': `statements;dur=${statements}, rows;dur=${rows}, asking;dur=${asking.toFixed(2)}` }
+    : {};
 
 function forget(): void {
   const context = contexts.getStore();
@@ -105,6 +118,19 @@ export class RequestDatabase extends Database {
     if (!cost) return;
     cost.statements += 1;
     cost.rows += rows;
+  }
+
+  protected override async ask<Row extends object>(question: Sql): Promise<Row[]> {
+    const cost = contexts.getStore()?.cost;
+    if (!cost) return super.ask(question);
+    if (cost.underWay === 0) cost.since = performance.now();
+    cost.underWay += 1;
+    try {
+      return await super.ask(question);
+    } finally {
+      cost.underWay -= 1;
+      if (cost.underWay === 0) cost.asking += performance.now() - cost.since;
+    }
   }
 
   override async all<Row extends object>(question: Sql): Promise<Row[]> {
