@@ -3,7 +3,7 @@ import { memo, useEffect, useState, type ReactElement } from 'react';
 import type { PersonHere } from '../contract/presence';
 import type { Id } from '../core/ids';
 import { ask } from './ask';
-import { inputId } from './kinds';
+import { inputId } from './kinds/input-id';
 import look from './look/look.module.css';
 import { Eyebrow } from './marks';
 

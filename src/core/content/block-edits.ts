@@ -1,6 +1,6 @@
 import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
-import { allowedIn } from '../model/check';
+import { allowedIn } from '../model/check/slots';
 import { placedSharedKey, sharedSlot } from '../model/shared-type';
 import type { CompiledModel } from '../model/compile';
 import type { Slot } from '../model/document';

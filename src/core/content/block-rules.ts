@@ -1,6 +1,6 @@
 import { pointer, type Fault } from '../faults';
 import type { Id } from '../ids';
-import { allowedIn } from '../model/check';
+import { allowedIn } from '../model/check/slots';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, Slot } from '../model/document';
 import { addressOfLink, kindFor, type Link, type Surroundings } from '../model/kinds';

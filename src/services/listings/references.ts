@@ -11,7 +11,7 @@ import {
 import { facetPath } from '../../core/mapping/rule/facets';
 import { fieldAsked } from '../../core/mapping/rule/serialize-rule';
 import { ruleIn, Sources } from '../../core/mapping/rule/sources';
-import { mappingFaults } from '../../core/model/check';
+import { mappingFaults } from '../../core/model/check/faces';
 import type { Installation } from '../runtime/installation';
 
 /** The fields that a rule asks, sorts by or shows. */

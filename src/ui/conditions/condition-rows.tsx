@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Json } from '../../core/json';
 import { conditionInWords } from '../../core/mapping/rule/condition-words';
-import { parseCondition } from '../../core/mapping/rule/parse';
+import { parseCondition } from '../../core/mapping/rule/parse/condition';
 import type { Fielded } from '../../core/model/compile';
 import { useModel } from '../model-in-force';
 import { WordChoice } from '../word-choice';

@@ -2,7 +2,7 @@ import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import type { Fault } from '../../core/faults';
 import { comparable } from '../../core/mapping/rule/here';
 import { linkFields } from '../../core/mapping/rule/links';
-import { valuesTaken } from '../../core/mapping/rule/parse';
+import { valuesTaken } from '../../core/mapping/rule/parse/condition';
 import type { CompiledModel, Fielded } from '../../core/model/compile';
 import type { Field } from '../../core/model/document';
 import { kindFor, type Comparison } from '../../core/model/kinds';

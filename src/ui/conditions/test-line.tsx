@@ -2,7 +2,7 @@
 import { useState, type ReactElement } from 'react';
 import { comparedInWords, comparisonWords } from '../../core/mapping/rule/condition-words';
 import type { Test } from '../../core/mapping/rule/listing-rule';
-import { parseCondition, valuesTaken } from '../../core/mapping/rule/parse';
+import { parseCondition, valuesTaken } from '../../core/mapping/rule/parse/condition';
 import type { Fielded } from '../../core/model/compile';
 import { isJsonObject, type Json } from '../../core/json';
 import { ChipSheet } from '../chip';

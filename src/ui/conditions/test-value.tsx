@@ -3,7 +3,7 @@ import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { DayOrRelative } from '../../core/content/day';
 import { isJsonObject, type Json } from '../../core/json';
-import { valuesTaken } from '../../core/mapping/rule/parse';
+import { valuesTaken } from '../../core/mapping/rule/parse/condition';
 import type { Field } from '../../core/model/document';
 import { FieldInput } from '../kinds';
 import { DayOrRelativeInput } from '../kinds/date';

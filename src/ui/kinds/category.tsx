@@ -2,7 +2,8 @@
 import { Button, MenuItem, Select } from '@mui/material';
 import { ListTree } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import { CategoryPick, trailsOf } from '../category-pick';
+import { CategoryPick } from '../category-pick';
+import { trailsOf } from '../category-trails';
 import { Labelled } from '../labelled';
 import { useModel } from '../model-in-force';
 import { useAsk } from '../use-ask';

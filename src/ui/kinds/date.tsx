@@ -113,5 +113,4 @@ export const date: KindUi<'date'> = {
   note: () => '',
   isGroup: () => false,
   width: 'third',
-  ways: ['earliest first', 'latest first'],
 };

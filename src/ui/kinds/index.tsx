@@ -14,6 +14,7 @@ import { formatted } from './formatted';
 import { groupUi } from './group';
 import type { InputProps, KindUi, Width } from './kind-ui';
 import styles from './kinds.module.css';
+import { inputId } from './input-id';
 import { line } from './line';
 import { link } from './link';
 import { listUi } from './list';
@@ -84,7 +85,6 @@ const rulesOf = (field: Field) => field.rules as KindRules[KindName];
 export interface FieldUi {
   width: Width;
   fillsLine: boolean;
-  ways: readonly [up: string, down: string];
   isGroup: boolean;
   tellsInside: boolean;
   note(value: Json | undefined): string;
@@ -98,7 +98,6 @@ export function kindUiFor(field: Field): FieldUi {
   return {
     width: isWide ? 'wide' : ui.width,
     fillsLine: ui.fillsLine ?? false,
-    ways: ui.ways ?? ['A to Z', 'Z to A'],
     isGroup: ui.isGroup(rules),
     tellsInside: ui.tellsInside ?? false,
     note: (value) => ui.note(value, rules),
@@ -118,9 +117,6 @@ export function KindIcon({ kind, size = 15 }: { kind: KindName; size?: number })
   const Icon = kindUis[kind].icon;
   return <Icon size={size} strokeWidth={1.6} aria-hidden="true" />;
 }
-
-/** Where in the page the input of a field is, so that a click on what it shows can lead to it. */
-export const inputId = (key: string, within = ''): string => (within ? `${within}-${key}` : `field-${key}`);
 
 interface EditorProps {
   field: Field;

@@ -50,8 +50,6 @@ export interface KindUi<K extends KindName> {
   isWide?(rules: KindRules[K]): boolean;
   /** Whether it takes the whole line where nothing stands beside it. */
   fillsLine?: boolean;
-  /** The two directions of an order by it, in words; from A to Z where nothing is said. */
-  ways?: readonly [up: string, down: string];
   /** Whether it shows the faults inside its value itself. */
   tellsInside?: boolean;
 }

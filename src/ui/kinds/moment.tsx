@@ -11,5 +11,4 @@ export const moment: KindUi<'moment'> = {
   note: () => '',
   isGroup: () => false,
   width: 'third',
-  ways: ['earliest first', 'latest first'],
 };

@@ -108,5 +108,4 @@ export const number: KindUi<'number'> = {
   note: (_value, { unit }) => unit ?? '',
   isGroup: () => false,
   width: 'third',
-  ways: ['least first', 'most first'],
 };

@@ -48,5 +48,4 @@ export const yesNo: KindUi<'yesNo'> = {
   width: 'half',
   // Answers in words of their own need room.
   isWide: ({ yes, no }) => Boolean(yes ?? no),
-  ways: ['no first', 'yes first'],
 };

@@ -3,6 +3,7 @@ import type { ContentType, Field } from '../../model/document';
 import { proposeFace } from '../../model/fresh/propose-face';
 import { newContentType, newField } from '../../model/fresh/start';
 import { kindFor, kinds } from '../../model/kinds';
+import { choicesOf } from './choices-of';
 import type { ProposedField } from './propose-fields';
 
 /** The fields that some proposed ones make. `typeOf` tells the content type that a file became. */
@@ -11,7 +12,11 @@ function fieldsMade(proposed: readonly ProposedField[], typeOf: (file: string) =
   return proposed.map((each) => {
     const made = newField(each.label, each.kind, taken);
     taken.push(made.key);
-    const rules = kinds[each.kind].fromSample?.rules?.(each, (inside) => fieldsMade(inside, typeOf), typeOf);
+    const rules = kinds[each.kind].fromSample?.rules?.(each, {
+      fields: (inside) => fieldsMade(inside, typeOf),
+      choices: choicesOf,
+      typeOf,
+    });
     return {
       ...made,
       ...(each.required ? { required: true } : {}),

@@ -21,9 +21,8 @@ import { kindFor, plainFields } from '../kinds';
 import { answersOf } from '../page-source';
 
 export type { Mend, ModelFault } from './fault';
-export { mappingFaults } from './faces';
 export { reachable } from './placements';
-export { allowedIn, fillable } from './slots';
+export { fillable } from './slots';
 
 /** The ids of types, sets and fields that something kept uses. */
 export type Used = ReadonlySet<Id>;

@@ -3,7 +3,6 @@ import type { Id } from '../../ids';
 import type { Json, JsonObject } from '../../json';
 import type { Kind } from './kind';
 import { cellText, piecesOf } from '../../formats/sample/cell';
-import { choicesOf } from '../../formats/sample/choices-of';
 import { pressedAlone } from './facet';
 import { namedIn } from './several';
 import { listFormatter } from '../../content/formatters';
@@ -129,8 +128,8 @@ export const choice: Kind<'choice'> = {
     condition: (field, values) => ({ field, is: 'oneOf', value: [...values] }),
   },
   fromSample: {
-    rules: ({ choices = [], multiple }) => ({
-      choices: choicesOf(choices),
+    rules: ({ choices = [], multiple }, make) => ({
+      choices: make.choices(choices),
       ...(multiple ? { multiple: true } : {}),
     }),
     value(cell, proposed, { choices, multiple }, _row, named) {

@@ -57,7 +57,7 @@ export const entry: Kind<'entry'> = {
         : [{ path: `/types/${i}`, code: 'gone', message: `${label} leads to a content type that is gone.` }],
     ),
   fromSample: {
-    rules({ refersTo, multiple }, _make, typeOf) {
+    rules({ refersTo, multiple }, { typeOf }) {
       const type = refersTo === undefined ? undefined : typeOf(refersTo);
       return { types: type === undefined ? [] : [type], ...(multiple ? { multiple: true } : {}) };
     },

@@ -1,7 +1,6 @@
 import type { Categories } from '../../content/categories';
 import type { Fault, Reading } from '../../faults';
 import type { ProposedField } from '../../formats/sample/propose-fields';
-import { choicesOf } from '../../formats/sample/choices-of';
 import type { Id } from '../../ids';
 import type { Json, JsonObject } from '../../json';
 import type { Condition } from '../../mapping/rule/listing-rule';
@@ -206,11 +205,9 @@ export class FieldKind {
     return this.kind.withInside ? this.withRules(this.kind.withInside(this.rules, fields)) : this.field;
   }
   /** The field with more to choose from; itself where nothing is chosen in it. */
-  withChoices(labels: readonly string[]): Field {
+  withChoices(more: readonly Choice[]): Field {
     const { choices } = this;
-    if (!choices) return this.field;
-    const taken = choices.map(({ key }) => key);
-    return this.withRules({ ...this.rules, choices: [...choices, ...choicesOf(labels, taken)] });
+    return choices ? this.withRules({ ...this.rules, choices: [...choices, ...more] }) : this.field;
   }
   checkRules(): Fault[] {
     return this.kind.checkRules(this.rules);

@@ -33,7 +33,7 @@ export const groupKind = (nesting: Nesting): Kind<'group'> => ({
   holds: 'once',
   names: { fields: 'fields' },
   fromSample: {
-    rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
+    rules: ({ inside = [] }, make) => ({ fields: make.fields(inside) }),
     value: (cell, { inside = [] }, { fields }, row) =>
       isJsonObject(cell) ? row(cell, inside, fields) : null,
   },

@@ -137,14 +137,18 @@ export interface Facet<Rules> {
   inWords?(value: Json, rules: Rules, speaking: Speaking): string;
 }
 
-/** How values of a kind come from the cells of a file. `make` turns what is proposed inside into fields. */
+/** What a field that is made from a file needs made: the fields inside it, its choices. */
+export interface Making {
+  fields(inside: readonly ProposedField[]): Field[];
+  choices(labels: readonly string[]): Choice[];
+  /** The type whose entries lie in a file. */
+  typeOf(file: string): Id | undefined;
+}
+
+/** How values of a kind come from the cells of a file. */
 export interface FromSample<Rules> {
   /** The rules of a field that is made from a proposed one. */
-  rules?(
-    proposed: ProposedField,
-    make: (inside: readonly ProposedField[]) => Field[],
-    typeOf: (file: string) => Id | undefined,
-  ): Partial<Rules>;
+  rules?(proposed: ProposedField, make: Making): Partial<Rules>;
   /** A cell that is not empty, spoken as at the door; what cannot be read stays, for the reading to refuse it. */
   value?(
     cell: Json,

@@ -59,7 +59,7 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
   holds: 'items',
   names: { names: 'field inside', fields: 'fields' },
   fromSample: {
-    rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
+    rules: ({ inside = [] }, make) => ({ fields: make.fields(inside) }),
     value: (cell, { inside = [], keyed }, { fields }, row) =>
       (Array.isArray(cell) ? cell : keyed && isJsonObject(cell) ? keyedRows(cell) : [cell])
         .filter((item) => !isBlank(item))

@@ -1,6 +1,7 @@
 import { group, max, mean } from 'd3';
 import type { Id } from '../../ids';
-import { allowedIn, reachable } from '../check';
+import { reachable } from '../check';
+import { allowedIn } from '../check/slots';
 import { TOP, type ModelDocument } from '../document';
 
 /** Which picture: page types by what may stand under what, or block types by what may stand in what. */

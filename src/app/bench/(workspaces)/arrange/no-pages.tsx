@@ -5,7 +5,7 @@ import type { SiteAnswer } from '../../../../contract/sites';
 import look from '../../../../ui/look/look.module.css';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
-import { AddPage } from './add-page';
+import { AddPage } from './later';
 import { SiteTree } from './tree/site-tree';
 
 /** A site in which nothing stands yet. */

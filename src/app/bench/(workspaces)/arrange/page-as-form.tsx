@@ -9,7 +9,8 @@ import { SideBySide } from '../../../../ui/side-by-side';
 import styles from './arrange.module.css';
 import { OlderBlocks } from './older-blocks';
 import { slotName } from './page-draft';
-import { PageFields, PageLanguages } from './page-fields';
+import { PageFields } from './page-fields';
+import { PageLanguages } from './page-languages';
 import { SlotForm } from './slots-form';
 import type { PageEditing } from './use-page-editing';
 

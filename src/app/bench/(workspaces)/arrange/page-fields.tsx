@@ -8,31 +8,11 @@ import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { fieldsFor } from '../../../../ui/form-languages';
 import { Labelled } from '../../../../ui/labelled';
-import { LanguageChoice } from '../../../../ui/language-choice';
-import { faultsBelow } from '../../../../ui/parse-form';
 import { sourcesOf } from '../../../../ui/sources-of';
 import { useAsk } from '../../../../ui/use-ask';
 import { PickedEntries } from './picked-entries';
 import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { fieldPlace, type PageEditing } from './use-page-editing';
-
-/** In which language a page or a shared block is filled in, each with what is to fix in it. */
-export const PageLanguages = ({
-  editing,
-}: {
-  editing: Pick<PageEditing, 'model' | 'language' | 'setLanguage' | 'fields' | 'faults'>;
-}): ReactElement => (
-  <LanguageChoice
-    value={editing.language}
-    onChange={editing.setLanguage}
-    toFix={['', ...editing.model.document.locales.others].map((each) =>
-      fieldsFor(editing.fields, each).reduce(
-        (sum, { key }) => sum + faultsBelow(editing.faults, `/values/${key}`).length,
-        0,
-      ),
-    )}
-  />
-);
 
 /** The page's own fields, and below them what fills it and how it is set out. */
 export function PageFields({ editing }: { editing: PageEditing }): ReactElement {

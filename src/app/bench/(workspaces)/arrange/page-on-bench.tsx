@@ -24,19 +24,16 @@ import { wordsOf } from '../../../../ui/ask';
 import { useModel } from '../../../../ui/model-in-force';
 import { goToField } from '../../../../ui/go-to-field';
 import look from '../../../../ui/look/look.module.css';
-import { NotingHere } from '../../../../ui/notes/noting';
 import { useDrawing } from '../../../../ui/use-known';
 import { useNewest } from '../../../../ui/use-newest';
-import { BlockPanel } from './canvas/block-panel';
 import canvasStyles from './canvas/canvas.module.css';
 import { PageCanvas } from './canvas/page-canvas';
 import { Shelf } from './canvas/shelf';
 import { Tray } from './canvas/tray';
-import { SlotPanel } from './canvas/slot-panel';
 import { useCalmBlocks } from './canvas/use-calm-blocks';
 import { usePageBlocks } from './canvas/use-page-blocks';
 import { inLanguage } from './block-says';
-import { OlderBlocks } from './older-blocks';
+import { SelectedPanel } from './later';
 import { useSharedBlocks } from './shared/use-shared-blocks';
 import { slotName, TRAY } from './page-draft';
 import { isPatternOf } from './page-reach';
@@ -71,7 +68,6 @@ export type Arranging = Pick<
   setAs?: (as: string) => void;
 };
 
-const NOTHING_OLDER = {};
 const NOTHING: JsonObject = {};
 const NONE_SHARED: ReturnType<typeof useSharedBlocks> = new Map();
 
@@ -246,11 +242,8 @@ export function PageOnBench({
     () => new Map([...inherited].map(([key, { label }]) => [key, label])),
     [inherited],
   );
-  const { notes, beginNote } = editing;
-  const noting = useMemo(() => ({ at: notes.at, begin: beginNote }), [notes.at, beginNote]);
   const layout = type.definition.layouts.find(({ key }) => key === kept.layout) ?? type.definition.layouts[0];
   const { selection, selected } = blocks;
-  const [only] = selected;
   const goTo = (block: string | undefined, id: string) => {
     const field =
       block === undefined
@@ -286,39 +279,7 @@ export function PageOnBench({
             onField={goTo}
           />
         ),
-        panel: (
-          <OlderBlocks value={kept.olderBlocks[language] ?? NOTHING_OLDER}>
-            <NotingHere value={noting}>
-              {selected.length > 1 ? (
-                <p>
-                  {selected.length} blocks are selected. Their handle moves, copies and takes off all of them.
-                </p>
-              ) : only ? (
-                <BlockPanel
-                  found={only}
-                  trail={only.around.flatMap((each) => findBlock(slots, idOf(each)) ?? [])}
-                  blocks={blocks}
-                  faults={blockFaults}
-                  disabled={!mayChange}
-                  language={language}
-                  today={today}
-                />
-              ) : selection.slot ? (
-                <SlotPanel
-                  at={selection.slot}
-                  blocks={blocks}
-                  inherited={selection.slot.of === undefined ? inherited.get(selection.slot.slot) : undefined}
-                  faults={blockFaults}
-                  disabled={!mayChange}
-                  today={today}
-                  page={kept.id}
-                />
-              ) : (
-                own
-              )}
-            </NotingHere>
-          </OlderBlocks>
-        ),
+        panel: <SelectedPanel editing={editing} blocks={blocks} inherited={inherited} own={own} />,
       })}
     </DndContext>
   );

@@ -14,7 +14,7 @@ import { Stem } from '../../../../ui/stem';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 import { PagePlace } from './page-place';
-import { PageAsStarter } from './starters/page-as-starter';
+import { PageAsStarter } from './later';
 import type { PageEditing } from './use-page-editing';
 
 /** Settings that only the listings on a page have. */

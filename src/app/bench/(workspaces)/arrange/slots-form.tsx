@@ -6,7 +6,7 @@ import { useState, type ReactElement } from 'react';
 import { blocksGiven, copyOfBlock, idOf, slotsGiven } from '../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../core/faults';
 import type { JsonObject } from '../../../../core/json';
-import { allowedIn } from '../../../../core/model/check';
+import { allowedIn } from '../../../../core/model/check/slots';
 import type { CompiledModel } from '../../../../core/model/compile';
 import type { Slot } from '../../../../core/model/document';
 import { blockName } from '../../../../ui/block-name';

@@ -5,7 +5,7 @@ import { parseValues } from '../../../../core/content/values';
 import type { VersionContent } from '../../../../core/content/versions';
 import { isJsonObject, type JsonObject } from '../../../../core/json';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
-import { parseRule } from '../../../../core/mapping/rule/parse';
+import { parseRule } from '../../../../core/mapping/rule/parse/rule';
 import { Sources } from '../../../../core/mapping/rule/sources';
 import { Listing } from '../../../../site/listing';
 import { wordsOf } from '../../../../ui/ask';

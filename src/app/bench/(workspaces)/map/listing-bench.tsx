@@ -10,7 +10,7 @@ import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangeme
 import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
 import { withSources } from '../../../../core/mapping/rule/change-sources';
 import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
-import { parseRule } from '../../../../core/mapping/rule/parse';
+import { parseRule } from '../../../../core/mapping/rule/parse/rule';
 import { sourceByKey, Sources } from '../../../../core/mapping/rule/sources';
 import { serializeRule } from '../../../../core/mapping/rule/serialize-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
@@ -40,7 +40,7 @@ import { ListingReach } from './listing-reach';
 import { isWaiting } from '../../../../ui/conditions/rule-edit';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
-import { TriedAt } from './tried-at';
+import { TriedAt } from './tried-at-later';
 import { WhatOrder } from './what-order';
 import { WhichEntries } from './which-entries';
 import styles from './map.module.css';
@@ -324,7 +324,9 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
               />
             </div>
             <div className={styles.result}>
-              <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
+              {result && result.places.length > 0 && (
+                <TriedAt places={result.places} onPlace={(next) => setPlace({ ...place, ...next })} />
+              )}
               {inspected && read.rule && (
                 <Inspected entry={inspected} onClose={() => setInspecting(undefined)} />
               )}

@@ -1,7 +1,8 @@
 'use client';
 import type { ReactElement } from 'react';
 import type { ListingPlace, ListingResult, PlaceShown } from '../../../../contract/listings';
-import { CategoryPick, trailsOf } from '../../../../ui/category-pick';
+import { CategoryPick } from '../../../../ui/category-pick';
+import { trailsOf } from '../../../../ui/category-trails';
 import { EntryFinder } from '../../../../ui/kinds/entry-finder';
 import { PageFinder } from '../../../../ui/page-finder';
 import { useAsk } from '../../../../ui/use-ask';
@@ -34,8 +35,7 @@ export function TriedAt({
 }: {
   places: ListingResult['places'];
   onPlace: (place: ListingPlace) => void;
-}): ReactElement | null {
-  if (places.length === 0) return null;
+}): ReactElement {
   return (
     <div className={styles.tried}>
       {places.map((place) => (

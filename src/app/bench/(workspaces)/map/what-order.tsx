@@ -23,7 +23,7 @@ import { askable } from '../../../../ui/conditions/rule-edit';
 import { VisitorFilters } from './visitor-filters';
 import lines from '../../../../ui/conditions/conditions.module.css';
 import styles from './map.module.css';
-import { kindUiFor } from '../../../../ui/kinds';
+import { waysOf } from '../../../../ui/kinds/ways';
 import { kindFor } from '../../../../core/model/kinds';
 
 const moments: [key: string, words: string][] = [
@@ -35,10 +35,6 @@ const leading: [key: LeadingOrder, words: string][] = [
   ['visits', 'Read most'],
   ['byHandHere', 'By hand, where it stands'],
 ];
-
-/** The two directions in words that fit the kind. */
-const ways = (field: Field | undefined): readonly [up: string, down: string] =>
-  field ? kindUiFor(field).ways : ['earliest first', 'latest first'];
 
 const begunOrder = (by: string): JsonObject => ({
   by,
@@ -69,7 +65,7 @@ function OrderChip({
 }): ReactElement {
   const by = String(spoken.by);
   const led = isLeadingOrder(by);
-  const [up, down] = ways(field);
+  const [up, down] = waysOf(field?.kind);
   const name = options.find(([key]) => key === by)?.[1] ?? 'a field that is gone';
   return (
     <ChipSheet

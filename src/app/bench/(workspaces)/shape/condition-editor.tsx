@@ -5,7 +5,7 @@ import type { ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
 import { comparisonWords } from '../../../../core/mapping/rule/condition-words';
 import type { Condition, Test } from '../../../../core/mapping/rule/listing-rule';
-import { valuesTaken } from '../../../../core/mapping/rule/parse';
+import { valuesTaken } from '../../../../core/mapping/rule/parse/condition';
 import type { Field } from '../../../../core/model/document';
 import { kindFor, type Value as FieldValue, type Comparison } from '../../../../core/model/kinds';
 import { FieldInput } from '../../../../ui/kinds';

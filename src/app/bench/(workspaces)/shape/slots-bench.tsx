@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { newId } from '../../../../core/ids';
 import { isJsonObject, type JsonObject } from '../../../../core/json';
-import { allowedIn } from '../../../../core/model/check';
+import { allowedIn } from '../../../../core/model/check/slots';
 import { expandFields } from '../../../../core/model/compile';
 import type { BlockType, PageType, PresetBlock, Slot } from '../../../../core/model/document';
 import { setsOf } from '../../../../core/model/change/edit';

@@ -6,7 +6,7 @@ import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange
 import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement/arrangement';
 import { mapToFace } from '../../../../core/mapping/map';
 import type { Mapping } from '../../../../core/mapping/parts';
-import { parseRule } from '../../../../core/mapping/rule/parse';
+import { parseRule } from '../../../../core/mapping/rule/parse/rule';
 import { mappingIn } from '../../../../core/mapping/rule/sources';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';

@@ -1,7 +1,7 @@
 import { pointer } from '../../../faults';
 import { isJsonObject, type Json } from '../../../json';
 import { patternFault } from '../../date-pattern';
-import { mappingFaults } from '../../../model/check';
+import { mappingFaults } from '../../../model/check/faces';
 import type { Field } from '../../../model/document';
 import { kindFor, plainFields, type FieldKind } from '../../../model/kinds';
 import {

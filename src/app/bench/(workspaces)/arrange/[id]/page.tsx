@@ -8,7 +8,7 @@ import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { PageBench } from '../page-bench';
-import { SharedBench } from '../shared/shared-bench';
+import { SharedBench } from '../later';
 
 /** A page, or a shared block: whatever is arranged, by its id. It comes drawn, with what of the tree is around it. */
 export default async function ArrangedPage({

@@ -4,7 +4,7 @@ import { Button, Menu, MenuItem } from '@mui/material';
 import { isNamedInCell, isTypedInCell } from '../../../../../core/content/typed-cell';
 import { blocksAt, slotOf, type BlockPlace } from '../../../../../core/content/block-edits';
 import { blockBounds } from '../../../../../core/content/blocks';
-import { allowedIn } from '../../../../../core/model/check';
+import { allowedIn } from '../../../../../core/model/check/slots';
 import type { CompiledType } from '../../../../../core/model/compile';
 import type { BlockType } from '../../../../../core/model/document';
 import { PasteRows } from '../../../../../ui/kinds/dialogs-later';

@@ -5,7 +5,7 @@ import type { Fault } from '../../../../../core/faults';
 import type { Json } from '../../../../../core/json';
 import type { Field } from '../../../../../core/model/document';
 import { kindFor } from '../../../../../core/model/kinds';
-import { FieldInput } from '../../../../../ui/kinds';
+import { FormattedField } from '../../../../../ui/kinds/formatted-field';
 import { useAfterPause } from '../../../../../ui/use-after-pause';
 import styles from './canvas.module.css';
 
@@ -114,7 +114,7 @@ function FormattedWords({ part, field, value, faults, onChange, onDone }: Props)
         if (event.key === 'Escape') onDone();
       }}
     >
-      <FieldInput
+      <FormattedField
         field={field}
         id={`in-place-${field.id}`}
         label={field.label}

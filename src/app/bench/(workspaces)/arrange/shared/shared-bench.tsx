@@ -19,7 +19,7 @@ import { historyOf } from '../../../../../ui/versions/version-hrefs';
 import { slotLabels } from '../../../../../core/content/versions';
 import arrangeStyles from '../arrange.module.css';
 import { DraftNotes } from '../draft-notes';
-import { PageLanguages } from '../page-fields';
+import { PageLanguages } from '../page-languages';
 import { PageOnBench } from '../page-on-bench';
 import { SiteTree } from '../tree/site-tree';
 import { SharedActs } from './shared-acts';

@@ -23,7 +23,7 @@ import { OutlineGroup, OutlineRow } from '../../../../../ui/shell/outline';
 import { useMay } from '../../../../../ui/shell/person';
 import { usePaused } from '../../../../../ui/use-paused';
 import { TreeMovingHere, TreeRow, type TreeMoving } from './tree-row';
-import { SeveralPages } from './several-pages';
+import { SeveralPages } from '../later';
 import styles from './tree.module.css';
 import { useFolded } from './use-folded';
 import { useTreeMoves } from './use-tree-moves';

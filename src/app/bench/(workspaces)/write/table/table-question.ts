@@ -4,7 +4,7 @@ import { possibleSources, sourceKey, type SourceType } from '../../../../../core
 import type { ManyFound } from '../../../../../contract/many';
 import type { AllFilters } from '../../../../../contract/table-filters';
 import type { Json } from '../../../../../core/json';
-import { parseCondition } from '../../../../../core/mapping/rule/parse';
+import { parseCondition } from '../../../../../core/mapping/rule/parse/condition';
 import type { CompiledModel, CompiledType, Fielded } from '../../../../../core/model/compile';
 import type { ContentType } from '../../../../../core/model/document';
 import type { Question } from '../../../../../ui/ask';
