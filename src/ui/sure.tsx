@@ -1,10 +1,13 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import dynamic from 'next/dynamic';
 import { useId, useState, type ReactElement } from 'react';
 import type { ReachLink } from '../contract/entries';
 import type { InsteadOption } from '../contract/instead';
-import { InsteadBox } from './instead-box';
 import styles from './sure.module.css';
+
+/** Loaded where something may take the place of what goes. */
+const InsteadBox = dynamic(() => import('./instead-box').then((file) => file.InsteadBox), { ssr: false });
 
 /** How many things are named; the rest are counted. */
 const NAMED = 6;

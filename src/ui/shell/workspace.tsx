@@ -1,6 +1,6 @@
 'use client';
 import { Button, Drawer, useMediaQuery } from '@mui/material';
-import { useState, type ReactElement, type ReactNode } from 'react';
+import { memo, useState, type ReactElement, type ReactNode } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { usePanelWidths } from './use-panel-widths';
 import styles from './workspace.module.css';
@@ -18,6 +18,26 @@ interface Props {
 /** Windows in which the outer two are drawers; the same stands in the styles. */
 const NARROW = '(max-width: 900px)';
 
+type Side = 'outline' | 'reach';
+
+/** What opens the drawers. The bench around it is drawn at every key, this is not. */
+const DrawerBars = memo(function DrawerBars({
+  outlineLabel,
+  reachLabel,
+  onOpen,
+}: {
+  outlineLabel: string;
+  reachLabel: string | undefined;
+  onOpen: (side: Side) => void;
+}): ReactElement {
+  return (
+    <div className={styles.bars}>
+      <Button onClick={() => onOpen('outline')}>{outlineLabel}</Button>
+      {reachLabel !== undefined && <Button onClick={() => onOpen('reach')}>{reachLabel}</Button>}
+    </div>
+  );
+});
+
 /**
  * Outline, bench and reach side by side, resizable and remembered; in a narrow window the outer two become drawers. The
  * bench stays the same element: how wide a window is, a browser knows only after what was sent is drawn.
@@ -30,7 +50,7 @@ export function Workspace({
   children,
 }: Props): ReactElement {
   const narrow = useMediaQuery(NARROW);
-  const [drawer, setDrawer] = useState<'outline' | 'reach'>();
+  const [drawer, setDrawer] = useState<Side>();
   const { refs, onGrip, onLayoutChanged } = usePanelWidths(narrow);
   const close = () => setDrawer(undefined);
   return (
@@ -55,10 +75,11 @@ export function Workspace({
         />
         <Panel id="bench" minSize="320px">
           <main id="bench" tabIndex={-1} className={styles.bench}>
-            <div className={styles.bars}>
-              <Button onClick={() => setDrawer('outline')}>{outlineLabel}</Button>
-              {reach && <Button onClick={() => setDrawer('reach')}>{reachLabel}</Button>}
-            </div>
+            <DrawerBars
+              outlineLabel={outlineLabel}
+              reachLabel={reach ? reachLabel : undefined}
+              onOpen={setDrawer}
+            />
             {children}
           </main>
         </Panel>

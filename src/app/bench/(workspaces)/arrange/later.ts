@@ -11,10 +11,7 @@ export const PageFields = dynamic(() => import('./page-fields').then((file) => f
   ssr: false,
 });
 export const PageFound = dynamic(() => import('./page-found').then((file) => file.PageFound), { ssr: false });
-export const PageAsStarter = dynamic(
-  () => import('./starters/page-as-starter').then((file) => file.PageAsStarter),
-  { ssr: false },
-);
+export const PageReach = dynamic(() => import('./page-reach').then((file) => file.PageReach), { ssr: false });
 export const RecordAudience = dynamic(
   () => import('../record-audience').then((file) => file.RecordAudience),
   { ssr: false },

@@ -24,9 +24,9 @@ import { DraftNotes } from './draft-notes';
 import { CategoryWords } from './category-words';
 import { PageActs } from './page-acts';
 import { PageLanguages } from './page-languages';
-import { AddPage, PageAsForm, PageFields, PageFound, RecordAudience } from './later';
+import { AddPage, PageAsForm, PageFields, PageFound, PageReach, RecordAudience } from './later';
 import { PageOnBench } from './page-on-bench';
-import { isPatternOf, PageReach } from './page-reach';
+import { isPatternOf } from './is-pattern';
 import { SiteTree } from './tree/site-tree';
 import { usePageEditing, type PageEditing } from './use-page-editing';
 

@@ -8,7 +8,7 @@ import { goToField } from '../../../../ui/go-to-field';
 import { useDrawing } from '../../../../ui/use-known';
 import { usePaused } from '../../../../ui/use-paused';
 import { FoundAndShared } from '../found-and-shared';
-import { isPatternOf } from './page-reach';
+import { isPatternOf } from './is-pattern';
 import type { PageEditing } from './use-page-editing';
 
 /**

@@ -36,7 +36,7 @@ import { inLanguage } from './block-says';
 import { SelectedPanel } from './later';
 import { useSharedBlocks } from './shared/use-shared-blocks';
 import { slotName, TRAY } from './page-draft';
-import { isPatternOf } from './page-reach';
+import { isPatternOf } from './is-pattern';
 import type { ArrangedAnswer, ArrangedEditing } from './use-arranged';
 
 /** What is arranged on the bench: a page, or a shared block. */

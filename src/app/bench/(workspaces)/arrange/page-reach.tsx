@@ -13,25 +13,13 @@ import { SettingsHere } from '../../../../ui/settings-here';
 import { Stem } from '../../../../ui/stem';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { isPatternOf } from './is-pattern';
 import { PagePlace } from './page-place';
-import { PageAsStarter } from './later';
+import { PageAsStarter } from './starters/page-as-starter';
 import type { PageEditing } from './use-page-editing';
 
 /** Settings that only the listings on a page have. */
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
-
-/** Whether a page says how others are: those of entries, or of categories. */
-export function isPatternOf({
-  kept,
-  model,
-  type,
-}: Pick<PageEditing, 'model' | 'type'> & { kept: { category: string | null } }): boolean {
-  const source = answersOf(type.definition.source);
-  return (
-    model.contentType(source.entryType ?? '') !== undefined ||
-    (model.scheme(source.scheme ?? '') !== undefined && kept.category === null)
-  );
-}
 
 /** Who is here, what was noted, where the page stands, what is set on it, and what differs with it. */
 export function PageReach({ editing, title }: { editing: PageEditing; title: string }): ReactElement {

@@ -11,9 +11,7 @@ import {
 } from '../../../../core/mapping/rule/sources';
 import { ChipSheet } from '../../../../ui/chip';
 import { Chosen } from '../../../../ui/chosen';
-import { ChosenList } from '../../../../ui/kinds/chosen-list';
-import { EntryFinder } from '../../../../ui/kinds/entry-finder';
-import { PageFinder } from '../../../../ui/page-finder';
+import { ChosenList, EntryFinder, PageFinder } from '../../../../ui/conditions/pickers-later';
 import { MediaDrawer } from '../../../../ui/kinds/dialogs-later';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';

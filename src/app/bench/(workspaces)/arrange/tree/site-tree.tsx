@@ -11,6 +11,7 @@ import {
 import { IconButton, OutlinedInput } from '@mui/material';
 import { EyeOff, ListChecks, Plus } from 'lucide-react';
 import { memo, useId, useMemo, useState, type ReactElement } from 'react';
+import { createPortal } from 'react-dom';
 import { draggedFrom } from '../../../../../ui/dragged-from';
 import type { BranchPage } from '../../../../../contract/pages';
 import type { Id } from '../../../../../core/ids';
@@ -203,14 +204,17 @@ export const SiteTree = memo(function SiteTree({ here }: { here?: string }): Rea
             </LongGroup>
           );
         })}
-        <DragOverlay dropAnimation={null}>
-          {carried && (
-            <span className={styles.carried}>
-              {carried.title || 'Without a name'}
-              {over?.why !== undefined && <small>{over.why}</small>}
-            </span>
+        {carried &&
+          // Over everything: the outline is painted by itself.
+          createPortal(
+            <DragOverlay dropAnimation={null}>
+              <span className={styles.carried}>
+                {carried.title || 'Without a name'}
+                {over?.why !== undefined && <small>{over.why}</small>}
+              </span>
+            </DragOverlay>,
+            document.body,
           )}
-        </DragOverlay>
       </DndContext>
       <OutlineGroup title="Sites" count={data?.sites.length}>
         <OutlineRow label="Shared blocks" href="/bench/arrange/shared" />
