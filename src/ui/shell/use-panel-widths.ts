@@ -21,6 +21,8 @@ function widthsGiven(): Partial<Record<Side, number>> {
 
 interface PanelWidths {
   refs: Record<Side, React.RefObject<PanelImperativeHandle | null>>;
+  /** The element around the panels. */
+  room: React.RefObject<HTMLDivElement | null>;
   /** Somebody took a grip: what follows is a width that was given. */
   onGrip: () => void;
   onLayoutChanged: () => void;
@@ -33,15 +35,32 @@ interface PanelWidths {
 export function usePanelWidths(narrow: boolean): PanelWidths {
   const outline = usePanelRef();
   const reach = usePanelRef();
+  const room = useRef<HTMLDivElement>(null);
   const given = useRef(false);
+  /** How wide (px) the room was when it was laid out last. */
+  const across = useRef(0);
   useLayoutEffect(() => {
-    if (narrow) return;
-    const widths = widthsGiven();
-    outline.current?.resize(`${widths.outline ?? 248}px`);
-    reach.current?.resize(`${widths.reach ?? 268}px`);
+    if (narrow || !room.current) return undefined;
+    const { current: element } = room;
+    const put = () => {
+      const widths = widthsGiven();
+      outline.current?.resize(`${widths.outline ?? 248}px`);
+      reach.current?.resize(`${widths.reach ?? 268}px`);
+    };
+    put();
+    // Coming from drawers, the panels know what they measure only once they were laid out.
+    let isLaidOut = false;
+    const observer = new ResizeObserver(() => {
+      across.current = element.clientWidth;
+      if (!isLaidOut) put();
+      isLaidOut = true;
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
   }, [narrow, outline, reach]);
   return {
     refs: { outline, reach },
+    room,
     onGrip: () => {
       given.current = true;
     },
@@ -49,6 +68,8 @@ export function usePanelWidths(narrow: boolean): PanelWidths {
       // By keyboard a width changes before its grip tells of the key.
       const held = document.activeElement?.getAttribute('role') === 'separator';
       if (!given.current && !held) return;
+      // What the window changed, nobody gave.
+      if (room.current?.clientWidth !== across.current) return;
       given.current = false;
       // What the panels measure follows with the next frame.
       requestAnimationFrame(() => {

@@ -51,11 +51,16 @@ export function Workspace({
 }: Props): ReactElement {
   const narrow = useMediaQuery(NARROW);
   const [drawer, setDrawer] = useState<Side>();
-  const { refs, onGrip, onLayoutChanged } = usePanelWidths(narrow);
+  const { refs, room, onGrip, onLayoutChanged } = usePanelWidths(narrow);
   const close = () => setDrawer(undefined);
   return (
     <>
-      <Group className={styles.room} orientation="horizontal" onLayoutChanged={onLayoutChanged}>
+      <Group
+        className={styles.room}
+        elementRef={room}
+        orientation="horizontal"
+        onLayoutChanged={onLayoutChanged}
+      >
         <Panel
           id="outline"
           panelRef={refs.outline}
