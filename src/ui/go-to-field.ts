@@ -1,7 +1,7 @@
 import { inputId } from './kinds/input-id';
 
 /** How long (ms) it is waited for a field whose form is still being loaded. */
-const PATIENCE = 4_000;
+const PATIENCE = 20_000;
 
 function focusIn(at: HTMLElement): void {
   const folded = at.closest('details');
