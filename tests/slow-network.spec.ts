@@ -134,3 +134,23 @@ test('what is done before the script of a page has come is done when it has', as
   await page.waitForFunction(() => window.earlyActs === undefined);
   await expect(last).toBeInViewport();
 });
+
+test('a part whose scripts do not come says so; the rest stays, and what was typed', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  await page.goto('/bench/arrange');
+  const title = page.locator('#field-title');
+  await title.press('End');
+  await page.keyboard.type(', and back');
+  const typed = await title.inputValue();
+  await page.route('**/*.js', (route) => route.abort());
+  await page.getByRole('button', { name: 'Add a page below' }).click();
+  const told = page.getByRole('alert').filter({ hasText: 'This part could not be loaded' });
+  await expect(told).toBeVisible();
+  await expect(title).toHaveValue(typed);
+
+  await page.unroute('**/*.js');
+  await told.getByRole('button', { name: 'Load the page again' }).click();
+  await expect(title).toHaveValue(typed);
+  await page.getByRole('button', { name: 'Add a page below' }).click();
+  await expect(page.getByRole('dialog', { name: /page/i })).toBeVisible();
+});

@@ -1,7 +1,5 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { later } from './later';
 
 /** Finding a category, where that is seldom asked: loaded when it is. */
-export const CategoryPick = dynamic(() => import('./category-pick').then((file) => file.CategoryPick), {
-  ssr: false,
-});
+export const CategoryPick = later(() => import('./category-pick').then((file) => file.CategoryPick));

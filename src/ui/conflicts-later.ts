@@ -1,5 +1,5 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { later } from './later';
 
 /** Two versions that cannot stand beside one another are seldom: what asks about them is loaded when there are any. */
-export const Conflicts = dynamic(() => import('./conflicts').then((file) => file.Conflicts), { ssr: false });
+export const Conflicts = later(() => import('./conflicts').then((file) => file.Conflicts));

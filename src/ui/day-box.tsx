@@ -2,13 +2,13 @@
 import { IconButton, InputAdornment, OutlinedInput, Popover } from '@mui/material';
 import dayjs from 'dayjs';
 import { CalendarDays } from 'lucide-react';
-import dynamic from 'next/dynamic';
+import { later } from './later';
 import { useState, type ReactElement } from 'react';
 import { saidDay, saidMoment } from '../core/content/said-day';
 import styles from './day-box.module.css';
 import { useModel } from './model-in-force';
 
-const DayCalendar = dynamic(() => import('./day-calendar').then((file) => file.DayCalendar), { ssr: false });
+const DayCalendar = later(() => import('./day-calendar').then((file) => file.DayCalendar));
 
 /** A day (`2026-12-24`), or a moment (`2026-12-24T10:30`), as the site's language says it; the day of the week too where it is told in full. */
 export function dayInBox(value: string, locale: string, inFull = false): string {

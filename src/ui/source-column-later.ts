@@ -1,7 +1,5 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { later } from './later';
 
 /** What a translation is made from, beside each field of it: loaded when somebody looks at another language. */
-export const SourceColumn = dynamic(() => import('./source-column').then((file) => file.SourceColumn), {
-  ssr: false,
-});
+export const SourceColumn = later(() => import('./source-column').then((file) => file.SourceColumn));

@@ -1,13 +1,13 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import dynamic from 'next/dynamic';
+import { later } from './later';
 import { useId, useState, type ReactElement } from 'react';
 import type { ReachLink } from '../contract/entries';
 import type { InsteadOption } from '../contract/instead';
 import styles from './sure.module.css';
 
 /** Loaded where something may take the place of what goes. */
-const InsteadBox = dynamic(() => import('./instead-box').then((file) => file.InsteadBox), { ssr: false });
+const InsteadBox = later(() => import('./instead-box').then((file) => file.InsteadBox));
 
 /** How many things are named; the rest are counted. */
 const NAMED = 6;

@@ -1,14 +1,14 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import { ListChecks } from 'lucide-react';
-import dynamic from 'next/dynamic';
+import { later } from '../later';
 import type { Choice } from '../../core/model/kinds';
 import type { KindUi } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
 
 /** Architects alone change what there is to choose from. */
-const ChoiceList = dynamic(() => import('./choice-list').then((file) => file.ChoiceList), { ssr: false });
+const ChoiceList = later(() => import('./choice-list').then((file) => file.ChoiceList));
 
 const chosen = (value: unknown): string[] =>
   Array.isArray(value)

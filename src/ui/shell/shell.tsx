@@ -1,6 +1,6 @@
 'use client';
 import { Search } from 'lucide-react';
-import dynamic from 'next/dynamic';
+import { later } from '../later';
 import { usePathname } from 'next/navigation';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -15,12 +15,10 @@ import styles from './shell.module.css';
 import { Link } from '../link';
 
 // Loaded when they are first opened.
-const GoTo = dynamic(() => import('./go-to').then((loaded) => loaded.GoTo), { ssr: false });
-const SignInAgain = dynamic(() => import('./sign-in-again').then((loaded) => loaded.SignInAgain), {
-  ssr: false,
-});
-const Guide = dynamic(() => import('./guide').then((loaded) => loaded.Guide), { ssr: false });
-const Shortcuts = dynamic(() => import('./shortcuts').then((loaded) => loaded.Shortcuts), { ssr: false });
+const GoTo = later(() => import('./go-to').then((loaded) => loaded.GoTo));
+const SignInAgain = later(() => import('./sign-in-again').then((loaded) => loaded.SignInAgain));
+const Guide = later(() => import('./guide').then((loaded) => loaded.Guide));
+const Shortcuts = later(() => import('./shortcuts').then((loaded) => loaded.Shortcuts));
 
 /** Whether something was open by now: from then on it stays at hand. */
 function useOnceOpen(open: boolean): boolean {

@@ -1,5 +1,5 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { later } from '../../../../ui/later';
 
 /** Most rules take nothing from their place: the finders of one are loaded where a rule does. */
-export const TriedAt = dynamic(() => import('./tried-at').then((file) => file.TriedAt), { ssr: false });
+export const TriedAt = later(() => import('./tried-at').then((file) => file.TriedAt));

@@ -1,7 +1,7 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import { median } from 'd3';
-import dynamic from 'next/dynamic';
+import { later } from '../../../../ui/later';
 import type { ReactElement } from 'react';
 import type { TypeFigures } from '../../../../contract/model';
 import { isInclude, modelBounds, type AnyShape, type Field } from '../../../../core/model/document';
@@ -24,9 +24,7 @@ import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
 /** Drawn with what is loaded when there are numbers to draw. */
-const Histogram = dynamic(() => import('../../../../ui/histogram').then((loaded) => loaded.Histogram), {
-  ssr: false,
-});
+const Histogram = later(() => import('../../../../ui/histogram').then((loaded) => loaded.Histogram));
 
 interface Props {
   type: AnyShape;

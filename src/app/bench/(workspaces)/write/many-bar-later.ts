@@ -1,5 +1,5 @@
 'use client';
-import dynamic from 'next/dynamic';
+import { later } from '../../../../ui/later';
 
 /** What is done to many is loaded when rows are ticked. */
-export const ManyBar = dynamic(() => import('./many-bar').then((file) => file.ManyBar), { ssr: false });
+export const ManyBar = later(() => import('./many-bar').then((file) => file.ManyBar));
