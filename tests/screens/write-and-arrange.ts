@@ -126,7 +126,11 @@ export const writeAndArrange: readonly Screen[] = [
     async open(page) {
       await page.goto('/bench/write/species?q=skimmer');
       await page.getByRole('link', { name: 'Blue-legged skimmer', exact: true }).click();
-      await page.getByRole('button', { name: 'Paste rows…' }).click();
+      const paste = page.getByRole('button', { name: 'Paste rows…' });
+      await paste.scrollIntoViewIfNeeded();
+      // The text above it takes its tools in when it comes into view, and moves it.
+      await page.getByRole('toolbar', { name: 'Format Body' }).waitFor();
+      await paste.click();
       await page.getByLabel('Rows of a spreadsheet').fill('Wing beat\t32 a second');
       await expect(page.getByRole('button', { name: 'Add 1 item' })).toBeEnabled();
       await expectNothingFound(page);

@@ -97,7 +97,7 @@ test('content that one bundle opened knows the requests that another answers', a
   await other.inRequest(async ({ cost }) => {
     await look();
     await look();
-    expect(cost).toEqual({ statements: 1, rows: 1 });
+    expect(cost).toMatchObject({ statements: 1, rows: 1 });
   });
   expect(asked).toHaveBeenCalledTimes(1);
 });
