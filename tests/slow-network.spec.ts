@@ -92,12 +92,55 @@ test('while answers are on their way no screen says that there is nothing, or a 
   }
 });
 
+const hold = () => {
+  let letThrough = () => {};
+  return { held: new Promise<void>((resolve) => (letThrough = resolve)), letThrough: () => letThrough() };
+};
+
+test('nothing in a form moves when its scripts and what it asks for come', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  for (const [type, name] of [
+    ['species', 'Blue-legged skimmer'],
+    ['event', 'Owl evening'],
+  ] as const) {
+    await page.goto(`/bench/write/${type}?q=${encodeURIComponent(name)}`);
+    const href = await page.getByRole('link', { name, exact: true }).getAttribute('href');
+    const { held, letThrough } = hold();
+    await page.route('**/*.js', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(String(href), { waitUntil: 'commit' });
+    await page.getByRole('heading', { name: 'Found and shared' }).waitFor();
+    await page.evaluate(() => document.fonts.ready);
+    /** How far each field stands from the top of what its screen scrolls. */
+    const places = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('main [id^="field-"]')]
+          .filter((each) => each.getClientRects().length > 0)
+          .map((each) => {
+            let { top } = each.getBoundingClientRect();
+            for (let around = each.parentElement; around; around = around.parentElement)
+              top += around.scrollTop;
+            return [each.id, Math.round(top)] as const;
+          }),
+      );
+    const before = new Map(await places());
+    letThrough();
+    const body = page.getByRole('textbox', { name: 'Body' });
+    await body.scrollIntoViewIfNeeded();
+    await expect(page.getByRole('toolbar', { name: 'Format Body' })).toBeVisible();
+    await expect(page.getByRole('button', { name: /Looking…/ })).toHaveCount(0);
+    await expect(page.getByText(/^shows (in|nowhere)/).first()).toBeVisible();
+    await page.unroute('**/*.js');
+    const moved = (await places()).filter(([id, top]) => Math.abs(top - (before.get(id) ?? top)) > 1);
+    expect(before.size).toBeGreaterThan(10);
+    expect(moved).toEqual([]);
+  }
+});
+
 test('what is done before the script of a page has come is done when it has', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  const hold = () => {
-    let letThrough = () => {};
-    return { held: new Promise<void>((resolve) => (letThrough = resolve)), letThrough: () => letThrough() };
-  };
   let { held, letThrough } = hold();
   await page.route('**/*.js', async (route) => {
     await held;

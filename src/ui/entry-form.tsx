@@ -37,8 +37,12 @@ function widthsOf(fields: readonly Field[]): Width[] {
   });
 }
 
-/** One quiet mark of where visitors see a field, with the places on asking. */
-function ShowsIn({ places }: { places: readonly string[] }): ReactElement {
+/** Where visitors see a field: the places, or that they are on their way. */
+type Shows = readonly string[] | 'soon';
+
+/** One quiet mark of where visitors see a field, with the places on asking. Its line stands there from the start. */
+function ShowsIn({ places }: { places: Shows }): ReactElement {
+  if (places === 'soon') return <span className={styles.shows} />;
   if (places.length === 0) return <span className={styles.shows}>shows nowhere</span>;
   return (
     <details className={styles.shows}>
@@ -61,7 +65,7 @@ interface RowProps {
   faults: readonly Fault[];
   beside: { fields: readonly Field[]; values: JsonObject };
   onChange: (key: string, value: Json) => void;
-  shows: readonly string[] | undefined;
+  shows: Shows | undefined;
   /** What a starter leaves to whoever writes here, until something is written. */
   hint?: string | undefined;
   notes?: number;
@@ -204,7 +208,8 @@ export function EntryForm({
   values: JsonObject;
   faults: readonly Fault[];
   onChange: (key: string, value: Json) => void;
-  /** Where visitors see each field, by its id. */ shows?: ReadonlyMap<Id, readonly string[]>;
+  /** Where visitors see each field, by its id; or that this is on its way. */
+  shows?: ReadonlyMap<Id, readonly string[]> | 'soon';
   /** What a starter leaves to whoever writes here, by the key of the field. */ hints?: ReadonlyMap<
     string,
     string
@@ -245,7 +250,7 @@ export function EntryForm({
                   faults={faultsAt(faults, field.key)}
                   beside={{ fields, values }}
                   onChange={onChange}
-                  shows={shows && (shows.get(field.id) ?? NOWHERE)}
+                  shows={shows === 'soon' ? shows : shows && (shows.get(field.id) ?? NOWHERE)}
                   hint={hints?.get(field.key)}
                   notes={notes?.get(field.key) ?? 0}
                   onNote={onNote}

@@ -7,6 +7,16 @@ import styles from './record-head.module.css';
 import { Steps, type StepWays } from './steps';
 import { useInBrowser } from './when';
 
+/** Words that tell moments: before the reader's time zone is known they only take their place. */
+const InItsPlace = ({ isTold, words }: { isTold: boolean; words: string }): ReactElement =>
+  isTold ? (
+    <>{words}</>
+  ) : (
+    <span className={styles.place} suppressHydrationWarning>
+      {words}
+    </span>
+  );
+
 /**
  * The head of what is edited: its name, its state in words, what is saved and what is to fix, and all that can be done with
  * it. It stays in sight, and Ctrl+Z outside a text takes back the last thing done.
@@ -28,9 +38,9 @@ export function RecordHead({
   title: string;
   state: State;
   /** What visitors see of it, in words. */
-  seen: ReactNode;
+  seen: string;
   /** Whether all that was typed is saved, in words. */
-  saved: ReactNode;
+  saved: string;
   /** How much is to fix, where that is told here. */
   toFix?: number;
   /** Leads to the first thing to fix. */
@@ -53,9 +63,11 @@ export function RecordHead({
         <h1>{title}</h1>
         <div className={styles.state}>
           <StateMark state={state} />
-          <span className={look.pencil}>{isTold ? seen : '\u00a0'}</span>
+          <span className={look.pencil}>
+            <InItsPlace isTold={isTold} words={seen} />
+          </span>
           <span className={look.pencil} role="status">
-            {isTold && saved}
+            <InItsPlace isTold={isTold} words={saved} />
           </span>
           {toFix > 0 && (
             <button type="button" className={styles.fix} onClick={onFix}>

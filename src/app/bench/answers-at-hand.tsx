@@ -5,7 +5,7 @@ import { Refusal } from '../../services/runtime';
 import type { AnswerOf, Question } from '../../ui/ask';
 import { keptAs } from '../../ui/kept-as';
 
-interface AtHand {
+export interface AtHand {
   name: OperationName;
   question: Question<OperationName>;
   answer: Promise<unknown>;

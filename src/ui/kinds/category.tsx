@@ -51,12 +51,18 @@ function Input({
     within: keyed ?? (branches?.length === 1 ? branches[0] : undefined),
     onMade: add,
   });
-  const isTree = offered.some(({ parent }) => offered.some(({ id: each }) => each === parent));
+  // Until that is known, a tree is what there is mostly: its button keeps its place.
+  const isTree =
+    (data === undefined && scheme?.definition.sort === 'categories') ||
+    offered.some(({ parent }) => offered.some(({ id: each }) => each === parent));
   return (
     <div>
       <ChosenList
         label="Chosen categories"
-        items={chosen.map((each) => ({ id: each, label: trails.get(each) ?? 'A category that is gone' }))}
+        items={chosen.map((each) => ({
+          id: each,
+          label: trails.get(each) ?? (data ? 'A category that is gone' : 'Looking…'),
+        }))}
         onChange={(ids) => onChange(rules.multiple ? ids : (ids[0] ?? null))}
       />
       {(rules.multiple || chosen.length === 0) && (

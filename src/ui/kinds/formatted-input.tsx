@@ -10,6 +10,7 @@ import { useTell } from '../telling';
 import { extensionsFor } from './formatted-editor';
 import { textIn } from './formatted-text';
 import { FormattedToolbar } from './formatted-toolbar';
+import { stylesOf } from './formatted-tools';
 import type { InputProps } from './kind-ui';
 import { cleanPasted, isOurs } from './pasted-html';
 import { figuresOf, picturesIn, withPictures } from './pasted-pictures';
@@ -131,16 +132,13 @@ export default function FormattedInput({
     // Tiptap waits for the next frame.
     if (focused) editor.view.focus();
   }, [editor, onMade]);
-  const textStyles = houseStyle.textStyles.filter(
-    ({ key }) => !rules.styles || rules.styles.length === 0 || rules.styles.includes(key),
-  );
   if (!editor) return null;
   return (
     <div className={styles.editor} data-invalid={invalid}>
       <FormattedToolbar
         editor={editor}
         allow={rules.allow}
-        textStyles={textStyles}
+        textStyles={stylesOf(rules, houseStyle)}
         label={label ?? 'the text'}
       />
       <EditorContent editor={editor} />

@@ -28,104 +28,82 @@ import type { TextStyle } from '../../core/model/fresh/house-style';
 import { FindInText } from './formatted-find';
 import { LinkBox } from './formatted-link';
 import { PictureInText } from './formatted-picture';
+import { toolsOf, type TextTool } from './formatted-tools';
 import styles from './kinds.module.css';
 import { MediaDrawer } from './dialogs-later';
 
 interface Tool {
-  label: string;
   icon: LucideIcon;
-  needs?: Feature;
   isOn?: (editor: Editor) => boolean;
   can?: (editor: Editor) => boolean;
-  does: (editor: Editor) => void;
+  does: (editor: Editor, opens: Opens) => void;
+}
+/** What a tool may open beside the text. */
+interface Opens {
+  link: () => void;
+  picture: () => void;
+  find: () => void;
 }
 
-const tools: readonly Tool[] = [
-  {
-    label: 'Bold',
-    icon: Bold,
-    needs: 'bold',
-    isOn: (e) => e.isActive('bold'),
-    does: (e) => e.chain().focus().toggleBold().run(),
-  },
-  {
-    label: 'Italic',
+const tools: Readonly<Record<TextTool, Tool>> = {
+  Bold: { icon: Bold, isOn: (e) => e.isActive('bold'), does: (e) => e.chain().focus().toggleBold().run() },
+  Italic: {
     icon: Italic,
-    needs: 'italic',
     isOn: (e) => e.isActive('italic'),
     does: (e) => e.chain().focus().toggleItalic().run(),
   },
-  {
-    label: 'Underlined',
+  Underlined: {
     icon: Underline,
-    needs: 'underline',
     isOn: (e) => e.isActive('underline'),
     does: (e) => e.chain().focus().toggleUnderline().run(),
   },
-  {
-    label: 'Code',
-    icon: Code,
-    needs: 'code',
-    isOn: (e) => e.isActive('code'),
-    does: (e) => e.chain().focus().toggleCode().run(),
-  },
-  {
-    label: 'List',
+  Code: { icon: Code, isOn: (e) => e.isActive('code'), does: (e) => e.chain().focus().toggleCode().run() },
+  List: {
     icon: List,
-    needs: 'lists',
     isOn: (e) => e.isActive('bulletList'),
     does: (e) => e.chain().focus().toggleBulletList().run(),
   },
-  {
-    label: 'Numbered list',
+  'Numbered list': {
     icon: ListOrdered,
-    needs: 'lists',
     isOn: (e) => e.isActive('orderedList'),
     does: (e) => e.chain().focus().toggleOrderedList().run(),
   },
-  {
-    label: 'Quotation',
+  Quotation: {
     icon: Quote,
-    needs: 'quote',
     isOn: (e) => e.isActive('blockquote'),
     does: (e) => e.chain().focus().toggleBlockquote().run(),
   },
-  {
-    label: 'To the left',
+  'To the left': {
     icon: AlignLeft,
-    needs: 'alignment',
     isOn: (e) => e.isActive({ textAlign: 'left' }),
     does: (e) => e.chain().focus().setTextAlign('left').run(),
   },
-  {
-    label: 'In the middle',
+  'In the middle': {
     icon: AlignCenter,
-    needs: 'alignment',
     isOn: (e) => e.isActive({ textAlign: 'center' }),
     does: (e) => e.chain().focus().setTextAlign('center').run(),
   },
-  {
-    label: 'To the right',
+  'To the right': {
     icon: AlignRight,
-    needs: 'alignment',
     isOn: (e) => e.isActive({ textAlign: 'right' }),
     does: (e) => e.chain().focus().setTextAlign('right').run(),
   },
-  {
-    label: 'Ruled line',
-    icon: Minus,
-    needs: 'rule',
-    does: (e) => e.chain().focus().setHorizontalRule().run(),
-  },
-  {
-    label: 'Table',
+  'Ruled line': { icon: Minus, does: (e) => e.chain().focus().setHorizontalRule().run() },
+  Table: {
     icon: Table,
-    needs: 'table',
     does: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
-  { label: 'Undo', icon: Undo2, can: (e) => e.can().undo(), does: (e) => e.chain().focus().undo().run() },
-  { label: 'Redo', icon: Redo2, can: (e) => e.can().redo(), does: (e) => e.chain().focus().redo().run() },
-];
+  Undo: { icon: Undo2, can: (e) => e.can().undo(), does: (e) => e.chain().focus().undo().run() },
+  Redo: { icon: Redo2, can: (e) => e.can().redo(), does: (e) => e.chain().focus().redo().run() },
+  Link: {
+    icon: Link2,
+    isOn: (e) => e.isActive('link'),
+    can: (e) => e.isActive('link') || !e.state.selection.empty,
+    does: (_, opens) => opens.link(),
+  },
+  Picture: { icon: Image, does: (_, opens) => opens.picture() },
+  'Find and replace': { icon: Replace, does: (_, opens) => opens.find() },
+};
 
 const inTable: readonly { label: string; does: (editor: Editor) => void }[] = [
   { label: 'Row below', does: (e) => e.chain().focus().addRowAfter().run() },
@@ -150,25 +128,28 @@ export function FormattedToolbar({
   const [linking, setLinking] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [finding, setFinding] = useState(false);
+  const shown = toolsOf(allow);
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
-      on: tools.map((tool) => tool.isOn?.(now) ?? false),
-      can: tools.map((tool) => tool.can?.(now) ?? true),
-      link: now.isActive('link'),
+      on: shown.map((tool) => tools[tool].isOn?.(now) ?? false),
+      can: shown.map((tool) => tools[tool].can?.(now) ?? true),
       picture: now.isActive('picture'),
       table: allow.includes('table') && now.isActive('table'),
       heading: [2, 3, 4].find((level) => now.isActive('heading', { level })) ?? 0,
       style: String(now.getAttributes('style').key ?? now.getAttributes('paragraph').style ?? ''),
     }),
   });
-  const shown = tools.flatMap((tool, i) =>
-    tool.needs === undefined || allow.includes(tool.needs) ? [{ tool, i }] : [],
-  );
+  const opens: Opens = {
+    link: () => setLinking(true),
+    picture: () => setChoosing(true),
+    find: () => setFinding(!finding),
+  };
   return (
     <div className={styles.tools} role="toolbar" aria-label={`Format ${label}`}>
       {allow.includes('headings') && (
         <Select
+          className={styles.pick}
           value={state.heading}
           onChange={({ target }) => {
             const level = Number(target.value);
@@ -190,8 +171,9 @@ export function FormattedToolbar({
           ))}
         </Select>
       )}
-      {allow.includes('styles') && textStyles.length > 0 && (
+      {textStyles.length > 0 && (
         <Select
+          className={styles.pick}
           value={textStyles.some(({ key }) => key === state.style) ? state.style : ''}
           displayEmpty
           onChange={({ target }) => {
@@ -215,35 +197,21 @@ export function FormattedToolbar({
           ))}
         </Select>
       )}
-      {shown.map(({ tool: { label: name, icon: Icon, does }, i }) => (
-        <IconButton
-          key={name}
-          aria-label={name}
-          aria-pressed={tools[i]?.isOn ? state.on[i] : undefined}
-          disabled={!state.can[i]}
-          onClick={() => does(editor)}
-        >
-          <Icon size={16} strokeWidth={1.8} />
-        </IconButton>
-      ))}
-      {allow.includes('link') && (
-        <IconButton
-          aria-label="Link"
-          aria-pressed={state.link}
-          disabled={!state.link && editor.state.selection.empty}
-          onClick={() => setLinking(true)}
-        >
-          <Link2 size={16} />
-        </IconButton>
-      )}
-      {allow.includes('picture') && (
-        <IconButton aria-label="Picture" onClick={() => setChoosing(true)}>
-          <Image size={16} />
-        </IconButton>
-      )}
-      <IconButton aria-label="Find and replace" aria-pressed={finding} onClick={() => setFinding(!finding)}>
-        <Replace size={16} />
-      </IconButton>
+      {shown.map((tool, i) => {
+        const { icon: Icon, isOn, does } = tools[tool];
+        const isFind = tool === 'Find and replace';
+        return (
+          <IconButton
+            key={tool}
+            aria-label={tool}
+            aria-pressed={isFind ? finding : isOn && state.on[i]}
+            disabled={!state.can[i]}
+            onClick={() => does(editor, opens)}
+          >
+            <Icon size={16} strokeWidth={1.8} />
+          </IconButton>
+        );
+      })}
       {state.table &&
         inTable.map(({ label: name, does }) => (
           <Button key={name} size="small" onClick={() => does(editor)}>

@@ -1,12 +1,15 @@
 'use client';
 import { FileType2 } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type ReactElement } from 'react';
-import { features, plainText, wordCount } from '../../core/content/formatted';
+import { features, plainText, wordCount, type FormattedText } from '../../core/content/formatted';
 import { featureWords } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
+import { useModel } from '../model-in-force';
+import { FormattedDrawn } from './formatted-drawn';
 import type FormattedInput from './formatted-input';
 import type { Early } from './formatted-input';
 import { textIn } from './formatted-text';
+import { stylesOf, toolsOf } from './formatted-tools';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
@@ -16,12 +19,31 @@ const NEAR = 300;
 
 type Editor = typeof FormattedInput;
 
+/** A text with what is typed behind all that stands in it. */
+function withTyped({ type, content }: FormattedText, typed: string): FormattedText {
+  if (typed === '') return { type, content };
+  const last = content.at(-1);
+  const isParagraph = last?.type === 'paragraph';
+  return {
+    type,
+    content: [
+      ...(isParagraph ? content.slice(0, -1) : content),
+      {
+        ...(isParagraph ? last : {}),
+        type: 'paragraph',
+        content: [...((isParagraph && last.content) || []), { type: 'text', text: typed }],
+      },
+    ],
+  };
+}
+
 /**
  * A text shows its words until somebody comes near it or goes into it; then it is edited. They stand there
  * until the editor is made: what is typed meanwhile waits, and stands at the end of the text then.
  */
 function Input(props: InputProps<'formatted'>): ReactElement {
-  const { id, value, invalid, describedBy, label } = props;
+  const { id, rules, value, invalid, describedBy, label } = props;
+  const { houseStyle } = useModel().document;
   const [Editor, setEditor] = useState<Editor>();
   const [isMade, setMade] = useState(false);
   const [typed, setTyped] = useState('');
@@ -51,6 +73,13 @@ function Input(props: InputProps<'formatted'>): ReactElement {
       {Editor && <Editor {...props} onMade={made} />}
       {!isMade && (
         <div ref={box} className={styles.editor} data-invalid={invalid}>
+          <div className={styles.tools} aria-hidden="true">
+            {rules.allow.includes('headings') && <span className={styles.pick} />}
+            {stylesOf(rules, houseStyle).length > 0 && <span className={styles.pick} />}
+            {toolsOf(rules.allow).map((tool) => (
+              <span key={tool} className={styles.tool} />
+            ))}
+          </div>
           <div
             id={id}
             className={styles.prose}
@@ -75,8 +104,7 @@ function Input(props: InputProps<'formatted'>): ReactElement {
               setTyped(early.current.typed);
             }}
           >
-            {plainText(textIn(value))}
-            {typed}
+            <FormattedDrawn text={withTyped(textIn(value), typed)} />
           </div>
         </div>
       )}

@@ -2,6 +2,8 @@
 import { Button, IconButton, OutlinedInput } from '@mui/material';
 import { Image, X } from 'lucide-react';
 import { useState, type MouseEvent, type ReactElement } from 'react';
+import type { MediaAnswer } from '../../contract/media';
+import { asItCame, parseEdit, sizeSeen } from '../../core/content/picture-edit';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import { mediaSorts } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
@@ -19,6 +21,15 @@ import { MoveButtons } from './sorted-items';
 const usesIn = (value: unknown): JsonObject[] =>
   (Array.isArray(value) ? value : [value]).filter(isJsonObject);
 const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds', film: 'Films' } as const;
+
+/** How large (px) a picture is as it is seen, so that it has its place before it comes. */
+function sizeOf(
+  { width, height, values }: MediaAnswer,
+  edit: Json | undefined = values.edit,
+): { width: number; height: number } | undefined {
+  if (!width || !height) return undefined;
+  return sizeSeen((typeof edit === 'string' && parseEdit(edit)) || asItCame, width, height);
+}
 
 /** One medium where it is used: what it shows in words here, its caption, and the point that stays in view. */
 function Use({
@@ -72,7 +83,7 @@ function Use({
                 });
               }}
             >
-              <img src={pictureIn(medium, 320, use.edit)} alt="" />
+              <img src={pictureIn(medium, 320, use.edit)} alt="" {...sizeOf(medium, use.edit)} />
               <i
                 style={{
                   left: `${Number(focus?.x ?? 0.5) * 100}%`,

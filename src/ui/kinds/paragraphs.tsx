@@ -5,6 +5,12 @@ import type { KindUi } from './kind-ui';
 import { asText, lengthNote, LengthRulesInputs } from './line';
 import { NumberRule, without } from './rule-inputs';
 
+declare module '@mui/material/InputBase' {
+  interface InputBaseComponentsPropsOverrides {
+    rows?: number;
+  }
+}
+
 export const paragraphs: KindUi<'paragraphs'> = {
   icon: AlignLeft,
   Input: ({ id, rules, value, onChange, invalid, describedBy, label }) => (
@@ -19,6 +25,8 @@ export const paragraphs: KindUi<'paragraphs'> = {
       error={invalid}
       slotProps={{
         input: {
+          // Told to the browser too: so high it stands before the script comes.
+          rows: rules.rows ?? 3,
           'aria-describedby': describedBy,
           'aria-label': label,
           style: { fontFamily: 'Literata, Georgia, serif', lineHeight: '22px', fontSize: 15 },

@@ -112,6 +112,11 @@ export const theme = createTheme({
         multiline: {
           padding: '6px 10px',
           '& textarea.MuiOutlinedInput-input': { padding: 0, height: 'auto' },
+          // As high as its words from the start, before the script that measures them has come.
+          '& textarea.MuiOutlinedInput-input:not([aria-hidden])': {
+            fieldSizing: 'content',
+            minHeight: 'calc(attr(rows type(<number>), 1) * 1lh)',
+          },
         },
       },
     },

@@ -403,7 +403,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               notes={notes.byField}
               seldom={seldom}
               {...(isKept ? { onNote: beginNote } : {})}
-              {...(shows && !locale ? { shows } : {})}
+              {...(locale ? {} : { shows: shows ?? 'soon' })}
             />
           </div>
         </Frame>
