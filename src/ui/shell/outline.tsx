@@ -17,11 +17,14 @@ import { Link } from '../link';
 export function OutlineGroup({
   title,
   count,
+  awaits = false,
   list,
   children,
 }: {
   title: string;
   count?: ReactNode;
+  /** Whether what stands here is still asked for: then it does not look as if there were nothing. */
+  awaits?: boolean;
   /** A list that stands in place of one of the rows. */
   list?: ReactElement;
   children: ReactNode;
@@ -32,7 +35,12 @@ export function OutlineGroup({
         <h2>{title}</h2>
         {count !== undefined && <span>{count}</span>}
       </header>
-      {list ?? <ul>{children}</ul>}
+      {list ?? (
+        <ul>
+          {awaits && <li className={styles.awaits}>Looking…</li>}
+          {children}
+        </ul>
+      )}
     </section>
   );
 }

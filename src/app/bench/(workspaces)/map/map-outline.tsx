@@ -23,12 +23,12 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const client = useQueryClient();
   const router = useRouter();
   const mayKeep = useMay('keep listings');
-  const { data } = useAsk('listings');
+  const { data, isPending } = useAsk('listings');
   const [name, setName] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
   const picked = model.pageTypes.filter(({ definition: { key } }) => sourceAnswers(model, key)?.picked);
-  const { data: pages } = useAsk('pagesByType', {
+  const { data: pages, isPending: isOnItsWay } = useAsk('pagesByType', {
     query: { told: picked.map(({ definition: { key } }) => key).join(',') },
   });
   const collections = pages?.pages ?? [];
@@ -55,7 +55,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   };
   return (
     <>
-      <OutlineGroup title="Listings" count={data?.items.length}>
+      <OutlineGroup title="Listings" count={data?.items.length} awaits={isPending}>
         {data?.items.map(({ id, label, state, faults, rule }) => (
           <OutlineRow
             key={id}
@@ -102,7 +102,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
             </li>
           ))}
       </OutlineGroup>
-      <OutlineGroup title="Collections" count={pages && collections.length}>
+      <OutlineGroup title="Collections" count={pages && collections.length} awaits={isOnItsWay}>
         {collections.map((page) => (
           <OutlineRow
             key={page.id}
