@@ -13,7 +13,7 @@ const statements = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const found: string[] = [];
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-    const says = /^\d[\d,]*$|\b(?:none|nowhere|nothing|empty)\b|\b(?:no|0) [a-z]+|\bnot in (?:a|any)\b/i;
+    const says = /^\d[\d,]*$|\b(?:none|nowhere|nothing|empty|gone)\b|\b(?:no|0) [a-z]+|\bnot in (?:a|any)\b/i;
     while (walker.nextNode()) {
       const words = walker.currentNode.textContent?.trim() ?? '';
       const element = walker.currentNode.parentElement;
@@ -54,6 +54,7 @@ test('while answers are on their way no screen says that there is nothing, or a 
     '/bench/write/media',
     '/bench/write/media/folders',
     `/bench/map/${listings[0]?.id ?? ''}`,
+    `/bench/arrange/${pages[0]?.id ?? ''}`,
     `/bench/arrange/${pages.find(({ type }) => type === 'speciesIndex')?.id ?? ''}`,
     '/bench/arrange/sites',
     '/bench/release',
@@ -188,7 +189,7 @@ test('a part whose scripts do not come says so; the rest stays, and what was typ
   await page.route('**/*.js', (route) => route.abort());
   await page.getByRole('button', { name: 'Add a page below' }).click();
   const told = page.getByRole('alert').filter({ hasText: 'This part could not be loaded' });
-  await expect(told).toBeVisible();
+  await expect(told).toBeInViewport();
   await expect(title).toHaveValue(typed);
 
   await page.unroute('**/*.js');

@@ -1,16 +1,19 @@
 'use client';
 import { Button } from '@mui/material';
 import { useEffect, useState, type ComponentType, type ReactElement } from 'react';
+import styles from './later.module.css';
 import { Note } from './marks';
 
 /** Told in the place of a part whose scripts did not come. A browser asks for them again only with the page. */
 const NotLoaded = (): ReactElement => (
-  <Note sort="error" role="alert">
-    This part could not be loaded. What you typed is kept.{' '}
-    <Button size="small" onClick={() => window.location.reload()}>
-      Load the page again
-    </Button>
-  </Note>
+  <div className={styles.missing}>
+    <Note sort="error" role="alert">
+      This part could not be loaded. What you typed is kept.{' '}
+      <Button size="small" onClick={() => window.location.reload()}>
+        Load the page again
+      </Button>
+    </Note>
+  </div>
 );
 
 /**

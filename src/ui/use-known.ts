@@ -9,8 +9,8 @@ import { useAsk } from './use-ask';
 
 const MOST = 200;
 
-/** What is kept of some things by their ids, asked together, and whether that is all of it. */
-function useTold(ids: readonly Id[]): { known: Known; isAll: boolean } {
+/** What is kept of some things by their ids, asked together; whether any of it is told yet, and whether that is all. */
+function useTold(ids: readonly Id[]): { known: Known; isTold: boolean; isAll: boolean } {
   const all = [...new Set(ids)].sort();
   const asked = all.slice(0, MOST);
   const { data, isPlaceholderData } = useAsk(
@@ -34,6 +34,7 @@ function useTold(ids: readonly Id[]): { known: Known; isAll: boolean } {
   );
   return {
     known,
+    isTold: all.length === 0 || data !== undefined,
     isAll: all.length <= MOST && (all.length === 0 || (data !== undefined && !isPlaceholderData)),
   };
 }
@@ -47,16 +48,25 @@ export function useAllKnown(ids: readonly Id[]): Known | undefined {
   return isAll ? known : undefined;
 }
 
-/**
- * What drawing a face in the browser needs: the model (in force, unless another is given), the language, the
- * day, what is known.
- */
-export function useDrawing(ids: readonly Id[], model?: CompiledModel): Drawing {
+function useDrawingWith(known: Known, model?: CompiledModel): Drawing {
   const inForce = useModel();
-  const known = useKnown(ids);
   const of = model ?? inForce;
   return useMemo(
     () => ({ model: of, locale: of.locale, today: new Date().toISOString().slice(0, 10), known }),
     [of, known],
   );
+}
+
+/**
+ * What drawing a face in the browser needs: the model (in force, unless another is given), the language, the
+ * day, what is known.
+ */
+export const useDrawing = (ids: readonly Id[], model?: CompiledModel): Drawing =>
+  useDrawingWith(useKnown(ids), model);
+
+/** The same; undefined while nothing is told yet, so that nothing is held to lack what is only on its way. */
+export function useToldDrawing(ids: readonly Id[]): Drawing | undefined {
+  const { known, isTold } = useTold(ids);
+  const drawing = useDrawingWith(known);
+  return isTold ? drawing : undefined;
 }

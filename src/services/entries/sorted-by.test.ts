@@ -29,7 +29,16 @@ const inPlaces = (multiple = false) => ({
 const model = documentFrom({
   locales: { main: 'en-GB', others: [] },
   schemes: { place: { label: 'Place', plural: 'Places', fields: {} } },
-  fieldSets: { met: { label: 'Met', fields: { host: links(['warden']), around: inPlaces(true) } } },
+  fieldSets: {
+    met: {
+      label: 'Met',
+      fields: {
+        host: links(['warden']),
+        around: inPlaces(true),
+        text: { kind: 'paragraphs', label: 'Text', indexed: true },
+      },
+    },
+  },
   contentTypes: {
     warden: typeOf('Warden'),
     hide: typeOf('Hide'),
@@ -39,7 +48,7 @@ const model = documentFrom({
       place: inPlaces(),
       met: { include: 'met' },
       loose: { ...links(['hide']), indexed: false },
-      text: { kind: 'paragraphs', label: 'Text' },
+      aside: { kind: 'paragraphs', label: 'Aside' },
     }),
     talk: typeOf('Talk', { met: { include: 'met' } }),
   },
@@ -52,6 +61,8 @@ const names = ['Ash', 'élan', 'Oak', 'zebra', '10', '9', 'ash', 'Émeu'];
 let small: SmallInstallation;
 /** The names that each row refers to, by the row's title and the field's key. */
 const told = new Map<string, Record<string, string[]>>();
+/** The rows that say something in their text, by their titles. */
+const saying = new Set<string>();
 beforeAll(async () => {
   small = await emptyInstallation();
   const { installation, people } = small;
@@ -85,10 +96,12 @@ beforeAll(async () => {
     const own = type === 'talk' ? { host: says.host ?? [], around: says.around ?? [] } : says;
     const name = `No ${i}`;
     told.set(name, own);
+    if (i % 3 === 1) saying.add(name);
     const placeOf = (label: string) => places.get(label)?.id ?? '';
     const idOf = (of: string, n: number, label: string) => ids[n % 2 === 0 ? of : 'hide']?.get(label) ?? '';
     const values: JsonObject = {
       name,
+      ...(saying.has(name) ? { text: 'By the mere' } : {}),
       ...(own.at?.[0] ? { at: idOf('hide', 0, own.at[0]) } : {}),
       ...(own.with?.length ? { with: own.with.map((label, n) => idOf('warden', n, label)) } : {}),
       ...(own.place?.[0] ? { place: placeOf(own.place[0]) } : {}),
@@ -184,6 +197,29 @@ test.each(['host', 'around'].flatMap(both))(
   },
 );
 
-test.each(['text', 'loose'])('it is not sorted by %s', async (sort) => {
+test.each(['text', '-text'])('tables are sorted by %s: whether it says anything', async (sort) => {
+  const { installation, people } = small;
+  const of = (query: object) =>
+    allPages((cursor) =>
+      entries(installation, { type: 'walk', sort, ...query, ...(cursor ? { cursor } : {}) }),
+    );
+  const field = contentType(installation.model, 'walk').fieldByKey('text')?.id ?? '';
+  const together = allPages((cursor) =>
+    allContent(
+      installation,
+      { types: 'walk,talk', sort: sort.replace('text', field), limit: 450, ...(cursor ? { cursor } : {}) },
+      people.editor,
+    ),
+  );
+  for (const titles of [await of({ q: 'No 1*', limit: 97 }), await of({ limit: 450 }), await together]) {
+    const first = titles.map((title) => saying.has(title) === (sort === 'text'));
+    expect(new Set(titles).size).toBe(titles.length);
+    expect(first).toEqual(first.toSorted((a, b) => Number(b) - Number(a)));
+    expect(new Set(first).size).toBe(2);
+  }
+  expect(await together).toHaveLength(MANY);
+});
+
+test.each(['aside', 'loose'])('it is not sorted by %s', async (sort) => {
   await expect(entries(small.installation, { type: 'walk', sort })).rejects.toMatchObject({ status: 422 });
 });

@@ -28,5 +28,7 @@ export function sortedBy(
   const sorts = sortsBy(field);
   if (sorts === 'names')
     return { names: { field: indexed, names: namesBehind(installation, field), direction } };
+  if (sorts === 'presence')
+    return { presence: indexed.value, first: direction === 'up' ? 'filled' : 'empty' };
   return sorts && indexed.sort !== undefined ? { column: indexed.sort } : undefined;
 }

@@ -66,8 +66,12 @@ export interface OfType {
   shown?: Shown;
 }
 
-/** What rows of an index table are sorted by: a column, or the names of what a field refers to. */
-export type SortedBy = { column: string } | { names: NamedField };
+/**
+ * What rows of an index table are sorted by: a column; the names of what a field refers to; or whether a column holds
+ * anything, with which of both comes first.
+ */
+export type SortedBy =
+  { column: string } | { names: NamedField } | { presence: string; first: 'filled' | 'empty' };
 
 /**
  * What the rows of one type (by integer key; media have none) among all are sorted by, as it lies in its index
@@ -294,8 +298,14 @@ export async function rowsWithCount(
 }
 
 /** What a row of an index table is sorted by, as it is read of the row by itself. */
-const sortedKey = (by: SortedBy, row: string): Sql =>
-  'column' in by ? raw(`${row}.${by.column}`) : nameKey(by.names, row);
+function sortedKey(by: SortedBy, row: string): Sql {
+  if ('column' in by) return raw(`${row}.${by.column}`);
+  return 'names' in by ? nameKey(by.names, row) : sql`CASE WHEN ${comesFirst(by, row)} THEN 1 END`;
+}
+
+type Presence = Extract<SortedBy, { presence: string }>;
+const comesFirst = ({ presence, first }: Presence, row: string): Sql =>
+  raw(`${row}.${presence} IS ${first === 'filled' ? 'NOT NULL' : 'NULL'}`);
 
 /** What a row is sorted by, as it is read of a row `s`. */
 function keyOf({ by }: TableQuestion['sort'], { titleSort }: IndexTable): Sql {
@@ -342,8 +352,8 @@ function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching
 }
 
 /**
- * How the rows of one index table are gone through in their order: by names, with those that have none beside
- * them.
+ * How the rows of one index table are gone through in their order: those that have a name, or come first, with the others
+ * beside them.
  */
 function sortedWalks(by: SortedBy, table: string, row: string): Walk[] {
   const rows: Walk = {
@@ -353,6 +363,11 @@ function sortedWalks(by: SortedBy, table: string, row: string): Walk[] {
     where: raw('1'),
   };
   if ('column' in by) return [{ ...rows, key: sortedKey(by, row) }];
+  if ('presence' in by)
+    return [
+      { ...rows, key: sql`${1}`, where: comesFirst(by, row) },
+      { ...rows, where: sql`NOT (${comesFirst(by, row)})` },
+    ];
   return [
     { ...rows, ...nameWalk(by.names, table, row) },
     { ...rows, where: withoutName(by.names, table, row) },

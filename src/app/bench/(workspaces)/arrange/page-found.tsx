@@ -5,7 +5,7 @@ import { foundSaid } from '../../../../core/mapping/found-said';
 import { mapToFace } from '../../../../core/mapping/map';
 import { answersOf } from '../../../../core/model/page-source';
 import { goToField } from '../../../../ui/go-to-field';
-import { useDrawing } from '../../../../ui/use-known';
+import { useToldDrawing } from '../../../../ui/use-known';
 import { usePaused } from '../../../../ui/use-paused';
 import { FoundAndShared } from '../found-and-shared';
 import { isPatternOf } from './is-pattern';
@@ -20,11 +20,12 @@ export function PageFound({ editing }: { editing: PageEditing }): ReactElement |
   const source = answersOf(type.definition.source);
   const values = usePaused(reading.values);
   const isDrawnHere = language === '' && kept.category === null && !isPatternOf(editing);
-  const drawing = useDrawing(
+  const drawing = useToldDrawing(
     isDrawnHere ? referencesIn(type.fields, values).map(({ target }) => target) : [],
   );
   const page = useMemo(() => {
     if (!drawn || !isDrawnHere) return drawn?.page;
+    if (!drawing) return undefined;
     const { found: _drawn, ...rest } = drawn.page;
     return {
       ...rest,

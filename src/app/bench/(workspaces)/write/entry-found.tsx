@@ -8,7 +8,7 @@ import type { ContentType } from '../../../../core/model/document';
 import { goToField } from '../../../../ui/go-to-field';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
-import { useDrawing } from '../../../../ui/use-known';
+import { useToldDrawing } from '../../../../ui/use-known';
 import { FoundAndShared } from '../found-and-shared';
 
 const NO_PAGE_YET = '/…';
@@ -29,12 +29,12 @@ export const EntryFound = memo(function EntryFound({
 }): ReactElement | null {
   const model = useModel();
   const { data: sites } = useAsk('sites');
-  const drawing = useDrawing(referencesIn(type.fields, values).map(({ target }) => target));
+  const drawing = useToldDrawing(referencesIn(type.fields, values).map(({ target }) => target));
   const at = address ?? NO_PAGE_YET;
   const site = [...(sites?.items ?? [])]
     .sort((a, b) => b.address.length - a.address.length)
     .find((each) => each.address === '/' || at === each.address || at.startsWith(`${each.address}/`));
-  if (!site) return null;
+  if (!site || !drawing) return null;
   const { found: mapping, title } = type.definition;
   return (
     <FoundAndShared
