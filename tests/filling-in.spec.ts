@@ -135,3 +135,35 @@ test('What a picture is called, owed to and seen as is saved in the library, and
   await expect(shown).toHaveAttribute('src', /[?&]e=t270/);
   await expect.poll(() => shown.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
 });
+
+test('A text that uses what its field does not allow stands there whole, is told so, and loses nothing', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  const words = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+  const cell = (text: string) => ({ type: 'tableCell', content: [words(text)] });
+  const table = { type: 'table', content: [{ type: 'tableRow', content: [cell('Gate'), cell('Shut')] }] };
+  const heading = { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Gates' }] };
+  const body = { type: 'doc', content: [heading, table, words('Ring the bell')] };
+  const made = await page.request.post('/api/v1/entries', {
+    headers: { origin: running.address },
+    data: { type: 'notice', values: { title: 'Both gates', body } },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/bench/write/entry/${id}`);
+  const box = page.getByRole('textbox', { name: 'Body' });
+  await box.click();
+  await expect(page.getByRole('toolbar', { name: 'Format Body' })).toBeVisible();
+  await expect(box.getByRole('heading', { name: 'Gates' })).toBeVisible();
+  await expect(page.getByText('This uses tables, which may not stand here.').first()).toBeVisible();
+  await box.getByText('Ring the bell').click();
+  await box.press('End');
+  await page.keyboard.type(' twice');
+  const kept = async () => {
+    const entry = (await (await page.request.get(`/api/v1/entries/${id}`)).json()) as {
+      values: { body: unknown };
+    };
+    return entry.values.body;
+  };
+  await expect.poll(kept).toEqual({ type: 'doc', content: [heading, table, words('Ring the bell twice')] });
+});

@@ -81,7 +81,7 @@ const nodes: Record<string, NodeRule> = {
     feature: 'lists',
     holds: ['listItem'],
     attrs: {
-      start: (value) => typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 1e6,
+      start: (value) => typeof value === 'number' && Number.isSafeInteger(value) && value >= 0,
     },
   },
   listItem: { feature: 'lists', holds: ['paragraph', 'bulletList', 'orderedList'] },
@@ -115,12 +115,22 @@ const nodes: Record<string, NodeRule> = {
   hardBreak: { holds: [] },
 };
 
+/** Which pieces may stand right inside one of a type, where a field allows these features. */
+export const mayHold = (type: string, allow: readonly Feature[]): readonly string[] =>
+  (nodes[type]?.holds ?? []).filter((each) => {
+    const feature = nodes[each]?.feature;
+    return feature === undefined || allow.includes(feature);
+  });
+
 /** Where a link in a text leads: an address that only opens a page, or something kept here by its id (`page:…`). */
 const href =
   /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|page:[0-9a-f-]{36}(#b-[0-9a-f-]{36})?|(entry|media):[0-9a-f-]{36})$/i;
 
+/** Whether a link in a text may lead to such an address. */
+export const isHref = (address: string): boolean => href.test(address);
+
 const marks: Record<string, { feature: Feature; attrs?: Record<string, Attr> }> = {
-  link: { feature: 'link', attrs: { href: (value) => typeof value === 'string' && href.test(value) } },
+  link: { feature: 'link', attrs: { href: (value) => typeof value === 'string' && isHref(value) } },
   bold: { feature: 'bold' },
   code: { feature: 'code' },
   italic: { feature: 'italic' },

@@ -40,6 +40,58 @@ const piece = fc.oneof(
   fc.constant<JsonObject>({ type: 'horizontalRule' }),
 );
 
+/** Pieces in any place, as typing, marks of Markdown and pasting may put them. */
+const { block: anywhere } = fc.letrec<{ block: JsonObject; blocks: JsonObject[] }>((tie) => {
+  const around = (type: string, attrs: JsonObject = {}) =>
+    tie('blocks').map((content): JsonObject => ({ type, attrs, content }));
+  const among = (type: string, part: string) =>
+    fc.array(around(part), { minLength: 1, maxLength: 2 }).map((content): JsonObject => ({ type, content }));
+  return {
+    block: fc.oneof(
+      { depthSize: 'small', withCrossShrink: true },
+      paragraph,
+      piece,
+      among('bulletList', 'listItem'),
+      among('orderedList', 'listItem'),
+      around('blockquote'),
+      among('tableRow', 'tableCell').map((row): JsonObject => ({ type: 'table', content: [row] })),
+      among('tableRow', 'tableHeader').map((row): JsonObject => ({ type: 'table', content: [row] })),
+    ),
+    blocks: fc.array(tie('block'), { minLength: 1, maxLength: 3 }),
+  };
+});
+
+test('whatever the editor of a field can hold is taken, with no more than the field allows', () => {
+  let held = 0;
+  fc.assert(
+    fc.property(
+      fc.array(anywhere, { minLength: 1, maxLength: 2 }),
+      fc.subarray([...features]),
+      (content, allow) => {
+        const schema = getSchema(extensionsFor(allow));
+        const node = (() => {
+          try {
+            const made = schema.nodeFromJSON({ type: 'doc', content });
+            made.check();
+            return made;
+          } catch (error) {
+            if (error instanceof RangeError) return undefined;
+            throw error;
+          }
+        })();
+        if (!node) return;
+        held += 1;
+        const read = parseFormatted(node.toJSON() as Json);
+        expect(read.ok ? [] : read.faults).toEqual([]);
+        const used = read.ok ? [...featuresUsed(read.value).features] : [];
+        expect(used.filter((feature) => !allow.includes(feature))).toEqual([]);
+      },
+    ),
+    { numRuns: 400 },
+  );
+  expect(held).toBeGreaterThan(50);
+});
+
 test('whatever is taken as a text is one that the editor of a field with what it uses could have made', () => {
   let taken = 0;
   fc.assert(

@@ -1,9 +1,9 @@
-import { mergeAttributes, Mark, Node, type Extensions } from '@tiptap/core';
+import { mergeAttributes, Mark, Node, type Extension, type Extensions } from '@tiptap/core';
 import { TableKit } from '@tiptap/extension-table';
 import TextAlign from '@tiptap/extension-text-align';
 import Paragraph from '@tiptap/extension-paragraph';
 import StarterKit from '@tiptap/starter-kit';
-import type { Feature } from '../../core/content/formatted';
+import { isHref, mayHold, type Feature } from '../../core/content/formatted';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -103,13 +103,33 @@ const StyledParagraph = Paragraph.extend({
   },
 });
 
-const whole = /^(https?:\/\/|mailto:|tel:|page:|entry:|media:)/i;
+/** How pieces that hold others say which, where the editor's own kits would let them hold any. */
+const holders: Readonly<Record<string, (inside: string) => string>> = {
+  listItem: (inside) => `paragraph ${inside}*`,
+  blockquote: (inside) => `${inside}+`,
+  tableCell: (inside) => `${inside}+`,
+  tableHeader: (inside) => `${inside}+`,
+};
+
+/** A kit whose pieces hold only what may stand in them: what could not be kept cannot be typed or pasted either. */
+const held = <Options>(kit: Extension<Options>, allow: readonly Feature[]): Extension<Options> =>
+  kit.extend({
+    addExtensions() {
+      return (this.parent?.() ?? []).map((each) => {
+        const says = holders[each.name];
+        return says && each instanceof Node
+          ? each.extend({ content: says(`(${mayHold(each.name, allow).join(' | ')})`) })
+          : each;
+      });
+    },
+  });
 
 /** What the editor knows for a field: only what the field allows, so that nothing else can be typed or pasted. */
 export function extensionsFor(allow: readonly Feature[]): Extensions {
   const has = (feature: Feature) => allow.includes(feature);
+  const starterKit = held(StarterKit, allow);
   return [
-    StarterKit.configure({
+    starterKit.configure({
       strike: false,
       trailingNode: false,
       paragraph: false,
@@ -134,7 +154,7 @@ export function extensionsFor(allow: readonly Feature[]): Extensions {
             autolink: false,
             linkOnPaste: true,
             protocols: ['page', 'entry', 'media'],
-            isAllowedUri: (uri) => whole.test(uri),
+            isAllowedUri: (uri) => isHref(uri),
           }
         : false,
     }),
@@ -143,7 +163,7 @@ export function extensionsFor(allow: readonly Feature[]): Extensions {
     ...(has('alignment')
       ? [TextAlign.configure({ types: ['paragraph', ...(has('headings') ? ['heading'] : [])] })]
       : []),
-    ...(has('table') ? [TableKit.configure({ table: { resizable: false } })] : []),
+    ...(has('table') ? [held(TableKit, allow).configure({ table: { resizable: false } })] : []),
     ...(has('picture') ? [Picture] : []),
   ];
 }

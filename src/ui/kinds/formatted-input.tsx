@@ -1,8 +1,14 @@
 'use client';
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor } from '@tiptap/react';
-import { useEffect, useLayoutEffect, useRef, type ReactElement } from 'react';
-import { plainText, type FormattedText } from '../../core/content/formatted';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import {
+  features,
+  featuresUsed,
+  plainText,
+  type Feature,
+  type FormattedText,
+} from '../../core/content/formatted';
 import { sameJson, type Json } from '../../core/json';
 import { wordsOf } from '../ask';
 import { useModel } from '../model-in-force';
@@ -18,6 +24,17 @@ import styles from './kinds.module.css';
 
 const asShown = (text: FormattedText) =>
   text.content.length > 0 ? text : { type: 'doc', content: [{ type: 'paragraph' }] };
+
+/**
+ * What the editor of a text knows: what its field allows, and whatever the text has used since the editor stands there. So what
+ * a field does not allow any more is shown and kept until somebody takes it out.
+ */
+function useHeld(allow: readonly Feature[], text: FormattedText): readonly Feature[] {
+  const [had, setHad] = useState<ReadonlySet<Feature>>(new Set());
+  const used = [...featuresUsed(text).features];
+  if (used.some((feature) => !had.has(feature))) setHad(new Set([...had, ...used]));
+  return features.filter((feature) => allow.includes(feature) || had.has(feature) || used.includes(feature));
+}
 
 /** How long (ms) what was said here may be on its way back to here, while more is typed. */
 const ON_ITS_WAY = 1000;
@@ -43,6 +60,7 @@ export default function FormattedInput({
   onMade: () => Early;
 }): ReactElement | null {
   const { houseStyle } = useModel().document;
+  const held = useHeld(rules.allow, textIn(value));
   const told = useRef<FormattedText>(textIn(value));
   const justTold = useRef<readonly { text: FormattedText; at: number }[]>([]);
   const change = useRef(onChange);
@@ -62,7 +80,7 @@ export default function FormattedInput({
     );
   const editor = useEditor(
     {
-      extensions: extensionsFor(rules.allow),
+      extensions: extensionsFor(held),
       content: asShown(textIn(value)),
       immediatelyRender: false,
       // The policy of this site lets no script write a stylesheet; the rules stand in our own.
@@ -102,7 +120,7 @@ export default function FormattedInput({
         );
       },
     },
-    [JSON.stringify(rules.allow)],
+    [held.join()],
   );
   const followed = useRef<Json>(value);
   useLayoutEffect(() => {

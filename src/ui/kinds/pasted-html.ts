@@ -1,4 +1,4 @@
-import type { Feature } from '../../core/content/formatted';
+import { isHref, type Feature } from '../../core/content/formatted';
 
 /**
  * Brings HTML from a clipboard, as word processors and pages of others write it, to the few elements that the editor knows.
@@ -11,8 +11,9 @@ export function cleanPasted(html: string, allow: readonly Feature[]): string {
   drawnLists(body);
   stylesToMarks(body);
   nestLists(body);
-  if (!allow.includes('table')) tablesToLines(body);
+  tablesToLines(body, allow.includes('table') ? ':is(blockquote, li, td, th) table' : 'table');
   levelHeadings(body);
+  fitInside(body);
   bare(body);
   tidySpaces(body);
   return body.innerHTML;
@@ -20,6 +21,11 @@ export function cleanPasted(html: string, allow: readonly Feature[]): string {
 
 /** Whether HTML was copied from an editor of this kind: it is taken as it is. */
 export const isOurs = (html: string): boolean => html.includes('data-pm-slice');
+
+const BLOCKS =
+  /^(p|h[1-6]|ul|ol|li|dl|dt|dd|blockquote|table|tbody|thead|tfoot|caption|tr|td|th|figure|figcaption|div|section|article|aside|header|footer|main|nav|address|hr|pre)$/;
+const isBlock = (node: Node | null): node is Element =>
+  node instanceof Element && BLOCKS.test(node.localName);
 
 const each = <E extends Element>(root: Element, selector: string, work: (element: E) => void): void =>
   root.querySelectorAll<E>(selector).forEach(work);
@@ -141,30 +147,44 @@ function nestLists(root: HTMLElement): void {
 /** What sets the cells of a row apart where no table may stand. */
 const BETWEEN_CELLS = ' – ';
 
-/** Each row of a table becomes a line of its own, its cells set apart. */
-function tablesToLines(root: HTMLElement): void {
-  for (const table of [...root.querySelectorAll('table')].reverse()) {
-    const lines = [...table.querySelectorAll('tr')].map((row) => {
+/** What an element says, piece by piece where something in it begins a line of its own. */
+function piecesOf(holder: Element): Node[][] {
+  const pieces: Node[][] = [[]];
+  for (const child of [...holder.childNodes])
+    if (isBlock(child)) pieces.push(...piecesOf(child), []);
+    else pieces.at(-1)?.push(child);
+  return pieces.filter((piece) => piece.some(({ textContent }) => textContent?.trim() !== ''));
+}
+
+/** Each row of a table becomes a line of its own, its cells set apart; several pieces of a cell stand in one line. */
+function tablesToLines(root: HTMLElement, which: string): void {
+  for (const table of [...root.querySelectorAll(which)].reverse()) {
+    const lines = [...table.querySelectorAll('tr, caption')].map((row) => {
       const line = root.ownerDocument.createElement('p');
-      const cells = [...row.querySelectorAll(':scope > td, :scope > th')].filter(
-        (cell) => cell.textContent?.trim() !== '',
-      );
-      cells.forEach((cell, i) => {
-        if (i > 0) line.append(BETWEEN_CELLS);
-        // Several paragraphs of a cell stand in one line.
-        const parts = [...cell.querySelectorAll('p, li, div')].filter(
-          (part) => !part.querySelector('p, li, div') && part.textContent?.trim() !== '',
-        );
-        if (parts.length === 0) line.append(...cell.childNodes);
-        parts.forEach((part, n) => {
-          if (n > 0) line.append(' ');
-          line.append(...part.childNodes);
+      const cells = row.localName === 'caption' ? [row] : [...row.children];
+      cells
+        .map(piecesOf)
+        .filter((pieces) => pieces.length > 0)
+        .forEach((pieces, i) => {
+          if (i > 0) line.append(BETWEEN_CELLS);
+          pieces.forEach((piece, n) => line.append(...(n > 0 ? [' '] : []), ...piece));
         });
-      });
       return line;
     });
     table.replaceWith(...lines.filter((line) => line.textContent?.trim() !== ''));
   }
+}
+
+/** What may not stand where it does becomes what may, with all its words: a heading in a cell is a paragraph of it. */
+function fitInside(root: HTMLElement): void {
+  each(root, 'table > caption', (caption) => caption.parentElement?.before(rename(caption, 'p')));
+  for (const holder of ['blockquote', 'li', 'td', 'th']) {
+    each(root, `${holder} :is(h2, h3, h4, pre)`, (element) => rename(element, 'p'));
+    each(root, `${holder} blockquote`, unwrap);
+    each(root, `${holder} hr`, (line) => line.remove());
+  }
+  each(root, 'th li', (item) => rename(item, 'p'));
+  each(root, 'th :is(ul, ol)', unwrap);
 }
 
 /** Headings are those of a text: the first level is the page's own. */
@@ -183,15 +203,27 @@ const kept: Readonly<Record<string, readonly string[]>> = {
   ol: ['start'],
   img: ['src', 'alt'],
 };
-const whole = /^(https?:|mailto:|tel:|page:|entry:|media:)/i;
+
+/** Where a link may lead, its spaces and foreign letters as addresses write them. */
+function addressIn(href: string): string | undefined {
+  const [asIs, encoded] = [href.trim(), URL.canParse(href) ? new URL(href).href : ''];
+  return [asIs, encoded].find(isHref);
+}
 
 function bare(root: HTMLElement): void {
   for (const element of [...root.querySelectorAll('*')]) {
     for (const { name } of [...element.attributes])
       if (!kept[element.localName]?.includes(name)) element.removeAttribute(name);
     // A mark in the text that others lead to leads nowhere itself.
-    if (element.localName === 'a' && !whole.test(element.getAttribute('href') ?? '')) unwrap(element);
+    if (element.localName !== 'a') continue;
+    const address = addressIn(element.getAttribute('href') ?? '');
+    if (address === undefined) unwrap(element);
+    else element.setAttribute('href', address);
   }
+  // A list may be said to begin anywhere; what no list of people reaches is not kept.
+  each(root, 'ol[start]', (list) => {
+    if (!/^\d{1,9}$/.test(list.getAttribute('start') ?? '')) list.removeAttribute('start');
+  });
   each(root, 'img', (picture) => {
     // Files of the one who copied, and those of other places, cannot be fetched from here.
     if (!/^data:image\//i.test(picture.getAttribute('src') ?? '')) picture.remove();
@@ -199,9 +231,6 @@ function bare(root: HTMLElement): void {
   for (const element of [...root.querySelectorAll('p, h2, h3, h4, li')])
     if (element.textContent?.trim() === '' && !element.querySelector('img, br')) element.remove();
 }
-
-const BLOCKS = /^(p|h[2-4]|ul|ol|li|blockquote|table|tbody|thead|tr|td|th|figure|div|hr|pre)$/;
-const isBlock = (node: Node | null): boolean => node instanceof Element && BLOCKS.test(node.localName);
 
 /** Spaces that were only there to hold a place become plain ones; those between pieces go. */
 function tidySpaces(root: HTMLElement): void {
