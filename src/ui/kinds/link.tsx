@@ -33,11 +33,11 @@ function MediumChosen({
   onChoose: (medium: string) => void;
 }): ReactElement {
   const [open, setOpen] = useState(false);
-  const { data } = useAsk('medium', { path: { id: value } }, { enabled: value !== '' });
+  const { data, isLoading } = useAsk('medium', { path: { id: value } }, { enabled: value !== '' });
   return (
     <>
       <Button id={id} onClick={() => setOpen(true)}>
-        {value && data ? data.label : 'Choose or bring in'}
+        {data?.label ?? (isLoading ? '…' : 'Choose or bring in')}
       </Button>
       {open && (
         <MediaDrawer
@@ -136,8 +136,11 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
   // A link of which only the sort is chosen is no value yet, and no fault: it waits here for where it leads.
   const [begun, setBegun] = useState<JsonObject>();
   const link = begun ?? (isJsonObject(value) ? value : {});
-  const allowed = rules.allow.length > 0 ? rules.allow : [...linkTargets];
   const to = linkTargets.find((each) => each === link.to);
+  // Where it leads already is said, whether or not it may.
+  const offered = linkTargets.filter(
+    (each) => rules.allow.length === 0 || rules.allow.includes(each) || each === to,
+  );
   const put = (next: JsonObject) => {
     const sort = linkTargets.find((each) => each === next.to);
     const isWhole = sort !== undefined && asText(next[sort]) !== '';
@@ -170,7 +173,7 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
         slotProps={{ input: { 'aria-label': 'Leads to' } }}
       >
         <MenuItem value="">Leads nowhere</MenuItem>
-        {allowed.map((each) => (
+        {offered.map((each) => (
           <MenuItem key={each} value={each}>
             {capital(linkTargetWords[each])}
           </MenuItem>
