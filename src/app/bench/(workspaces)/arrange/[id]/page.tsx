@@ -5,6 +5,7 @@ import { today } from '../../../../../services/runtime';
 import { isShared, sharedBlock } from '../../../../../services/shared';
 import { pagePreview, sharedPreview } from '../../../../../services/visitor';
 import { AnswersAtHand, atHand } from '../../../answers-at-hand';
+import { formAtHand } from '../../../form-at-hand';
 import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { PageBench } from '../page-bench';
@@ -37,8 +38,9 @@ export default async function ArrangedPage({
   }
   const initial = await orNotFound(page(installation, id));
   const drawn = atHand('pagePreview', { path, query }, pagePreview(installation, id, query));
+  const fields = installation.model.pageTypeByKey(initial.type)?.fields ?? [];
   return (
-    <AnswersAtHand answers={[seen, drawn]}>
+    <AnswersAtHand answers={[seen, drawn, ...formAtHand(installation, fields, initial.values)]}>
       <PageBench key={id} initial={initial} today={day} />
     </AnswersAtHand>
   );
