@@ -4,6 +4,7 @@ import TextAlign from '@tiptap/extension-text-align';
 import Paragraph from '@tiptap/extension-paragraph';
 import StarterKit from '@tiptap/starter-kit';
 import { isHref, mayHold, type Feature } from '../../core/content/formatted';
+import { StepOut } from './formatted-step-out';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -159,6 +160,7 @@ export function extensionsFor(allow: readonly Feature[]): Extensions {
         : false,
     }),
     StyledParagraph,
+    StepOut,
     ...(has('styles') ? [Style] : []),
     ...(has('alignment')
       ? [TextAlign.configure({ types: ['paragraph', ...(has('headings') ? ['heading'] : [])] })]

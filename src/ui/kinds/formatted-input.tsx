@@ -100,8 +100,10 @@ export default function FormattedInput({
           const html = clipboardData?.getData('text/html') ?? '';
           const files = html === '' ? picturesIn(clipboardData) : [];
           const allowed = rules.allow.includes('picture');
-          if (files.length > 0 && allowed) put(figuresOf(files));
-          else if (html !== '' && !isOurs(html) && /<img[^>]+src="data:image/i.test(html))
+          if (files.length > 0 && allowed) {
+            made.current?.commands.stepOutFor('picture');
+            put(figuresOf(files));
+          } else if (html !== '' && !isOurs(html) && /<img[^>]+src="data:image/i.test(html))
             put(withPictures(cleanPasted(html, rules.allow), allowed));
           else return false;
           return true;

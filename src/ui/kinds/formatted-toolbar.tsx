@@ -88,10 +88,14 @@ const tools: Readonly<Record<TextTool, Tool>> = {
     isOn: (e) => e.isActive({ textAlign: 'right' }),
     does: (e) => e.chain().focus().setTextAlign('right').run(),
   },
-  'Ruled line': { icon: Minus, does: (e) => e.chain().focus().setHorizontalRule().run() },
+  'Ruled line': {
+    icon: Minus,
+    does: (e) => e.chain().focus().stepOutFor('horizontalRule').setHorizontalRule().run(),
+  },
   Table: {
     icon: Table,
-    does: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+    does: (e) =>
+      e.chain().focus().stepOutFor('table').insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
   Undo: { icon: Undo2, can: (e) => e.can().undo(), does: (e) => e.chain().focus().undo().run() },
   Redo: { icon: Redo2, can: (e) => e.can().redo(), does: (e) => e.chain().focus().redo().run() },
@@ -234,7 +238,7 @@ export function FormattedToolbar({
                 .focus()
                 .updateAttributes('picture', { media: id, alt: null, caption: null })
                 .run();
-            else editor.chain().focus().putPicture(id, address).run();
+            else editor.chain().focus().stepOutFor('picture').putPicture(id, address).run();
           }}
         />
       )}
