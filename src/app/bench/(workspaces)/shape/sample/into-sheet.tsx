@@ -74,12 +74,15 @@ export function IntoSheet({
     return samples.find((each) => each.looked.name === refersTo)?.entries?.get(name);
   };
   const key = fields.find((field) => field.id === into.key && [...into.fills.values()].includes(field.id));
-  const ready: IntoType | undefined = found.fields && {
-    ...given,
-    means: meansOf(found.fields, into, known),
-    empties: into.empties,
-    ...(key ? { key: key.key } : {}),
-  };
+  const ready: IntoType | undefined =
+    found.fields && found.isNow
+      ? {
+          ...given,
+          means: meansOf(found.fields, into, known),
+          empties: into.empties,
+          ...(key ? { key: key.key } : {}),
+        }
+      : undefined;
   const trial = useTrial(looked.source, type.id, came > 0 ? undefined : ready);
   const put = (next: Into) => onChange({ ...sample, into: next });
   const keys = given.fields.filter(mayKey);

@@ -43,7 +43,7 @@ export function TrialWords({
   if (problem !== undefined) return <Note sort="error">{problem}</Note>;
   if (!done)
     return (
-      <div role="status" className={look.small}>
+      <div role="status" className={`${look.small} ${styles.trying}`}>
         <LinearProgress variant="determinate" value={share * 100} aria-label="Rows tried" />
         {known
           ? `The ${counted(rows)} rows are tried; nothing is made yet.`

@@ -25,6 +25,8 @@ const AT_ONCE = 100;
 /** What the names in a file mean; undefined until all are known. */
 export interface NamesFound {
   fields?: FieldNames[];
+  /** Whether that is what they mean now: while they are looked up anew, what they meant before stays to be seen. */
+  isNow: boolean;
   /** How many of how many are known so far. */
   known: number;
   of: number;
@@ -73,15 +75,24 @@ export function useNames(
   fields: readonly Field[],
   version: string,
 ): NamesFound {
-  const asked = usePaused(JSON.stringify([type ?? '', columns, fields, version]));
-  const [told, setTold] = useState<{ of: string; found: NamesFound }>();
+  const about = JSON.stringify([type ?? '', columns, fields]);
+  const now = JSON.stringify([about, version]);
+  const asked = usePaused(now);
+  const [told, setTold] = useState<{ about: string; of: string; found: NamesFound }>();
   useEffect(() => {
-    const [of, taken, filled] = JSON.parse(asked) as [Id, ProposedField[], Field[]];
+    const [subject] = JSON.parse(asked) as [string, string];
+    const [of, taken, filled] = JSON.parse(subject) as [Id, ProposedField[], Field[]];
     if (of === '') return undefined;
     const stop = new AbortController();
     const worker = new Worker(new URL('./sample.worker.ts', import.meta.url), { type: 'module' });
-    const put = (found: NamesFound) => {
-      if (!stop.signal.aborted) setTold({ of: asked, found });
+    const put = (found: Omit<NamesFound, 'isNow'>) => {
+      if (stop.signal.aborted) return;
+      setTold((last) => {
+        const before = last?.about === subject ? last.found.fields : undefined;
+        const shown = before && !found.fields && !found.problem ? { fields: before } : {};
+        const isNow = found.fields !== undefined;
+        return { about: subject, of: asked, found: { ...shown, ...found, isNow } };
+      });
     };
     const failed = (error: unknown) => put({ known: 0, of: 0, problem: wordsOf(error) });
     const look = async ({ names, tooMany }: Extract<FromSample, { told: 'names' }>) => {
@@ -119,5 +130,6 @@ export function useNames(
       worker.terminate();
     };
   }, [asked, source]);
-  return told?.of === asked ? told.found : { known: 0, of: 0 };
+  if (told?.of === now) return told.found;
+  return told?.about === about ? { ...told.found, isNow: false } : { known: 0, of: 0, isNow: false };
 }
