@@ -4,7 +4,6 @@ import type { JsonObject } from '../../core/json';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import { parseRule } from '../../core/mapping/rule/parse';
 import { proposeRule } from '../../core/mapping/rule/propose-rule';
-import { serializeRule } from '../../core/mapping/rule/serialize-rule';
 import { sourceByKey } from '../../core/mapping/rule/sources';
 import { PAGE_WIDTH, standsIn } from '../../core/site/slot-width';
 import type { Reader } from '../../store/database';
@@ -19,11 +18,11 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { livePagesReferring, livePlacesReferringTo, pageLink, reachedPages } from '../reach/pages';
-import { listingBody, pageBody } from '../records/bodies';
+import { pageBody } from '../records/bodies';
 import { publicationStateOf } from '../records/versions';
 import type { Installation } from '../runtime/installation';
 import { invalidInput, notFound } from '../runtime/refusal';
-import { ruleFaults } from './references';
+import { toldRule } from './told-rule';
 
 /** The slots of visitors' pages in which a listing stands, each width once. */
 function standsAt(installation: Installation, listing: Id, pages: readonly LivePage[]): ListingStands[] {
@@ -44,28 +43,34 @@ function standsAt(installation: Installation, listing: Id, pages: readonly LiveP
   );
 }
 
-/** Listings as they are told at the door, each with its versions. */
+/** Listings as they are told at the door, with their versions by record. */
 async function answerListings(
   reader: Reader,
   installation: Installation,
-  found: readonly { record: KeptRecord; versions: readonly LiveVersion[] }[],
+  records: readonly KeptRecord[],
+  live: ReadonlyMap<number, readonly LiveVersion[]> | Promise<ReadonlyMap<number, readonly LiveVersion[]>>,
 ): Promise<ListingAnswer[]> {
-  const [keys, showing] = await Promise.all([
+  const [versions, keys, showing] = await Promise.all([
+    live,
     keysOfListings(
       reader,
-      found.map(({ record }) => record.id),
+      records.map(({ id }) => id),
     ),
     livePlacesReferringTo(
       reader,
       installation,
-      found.map(({ record }) => record.uuid),
+      records.map(({ uuid }) => uuid),
       'listing',
     ),
   ]);
   return Promise.all(
-    found.map(async ({ record, versions }): Promise<ListingAnswer> => {
-      const { rule } = listingBody(record.body);
-      const { state, differs } = publicationStateOf(record, versions, installation.now());
+    records.map(async (record): Promise<ListingAnswer> => {
+      const { rule, faults } = toldRule(installation, record.body);
+      const { state, differs } = publicationStateOf(
+        record,
+        versions.get(record.id) ?? [],
+        installation.now(),
+      );
       const places = showing.get(record.uuid) ?? [];
       return {
         id: record.uuid,
@@ -74,10 +79,10 @@ async function answerListings(
         revision: record.revision,
         state,
         differs,
-        rule: serializeRule(installation.model, rule),
+        rule,
         changedAt: new Date(record.changedAt).toISOString(),
         changedBy: record.changedBy ?? '',
-        faults: ruleFaults(installation, rule),
+        faults: [...faults],
         pages: (await reachedPages(reader, installation, places)).map(pageLink),
       };
     }),
@@ -91,7 +96,7 @@ export async function answerListing(
   record: KeptRecord,
   versions: readonly LiveVersion[],
 ): Promise<PlacedListing> {
-  const [answer] = await answerListings(reader, installation, [{ record, versions }]);
+  const [answer] = await answerListings(reader, installation, [record], new Map([[record.id, versions]]));
   if (!answer) throw notFound('listing');
   const pages = await livePagesReferring(reader, installation, [record.uuid], 'listing');
   return { ...answer, stands: standsAt(installation, record.uuid, pages) };
@@ -121,18 +126,13 @@ export function ruleFrom(installation: Installation, given: JsonObject): Listing
 }
 
 export async function listings(installation: Installation): Promise<{ items: ListingAnswer[] }> {
-  const records = await recordsOf(installation.content, 'listing');
-  const versions = await liveOfMany(
-    installation.content,
+  const { content } = installation;
+  const records = await recordsOf(content, 'listing');
+  const live = liveOfMany(
+    content,
     records.map(({ id }) => id),
   );
-  return {
-    items: await answerListings(
-      installation.content,
-      installation,
-      records.map((record) => ({ record, versions: versions.get(record.id) ?? [] })),
-    ),
-  };
+  return { items: await answerListings(content, installation, records, live) };
 }
 
 export async function listing(installation: Installation, id: Id): Promise<PlacedListing> {

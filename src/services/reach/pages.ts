@@ -165,7 +165,13 @@ export async function livePlacesReferringTo(
   role?: string,
 ): Promise<Map<Id, LivePlace[]>> {
   const sought = [...new Set(targets)];
-  const naming = sought.length === 0 ? [] : await livePlacesNaming(reader, installation.now(), sought, role);
+  if (sought.length === 0) return new Map();
+  const now = installation.now();
+  const [naming, through] = await Promise.all([
+    livePlacesNaming(reader, now, sought, role),
+    // What a shared block refers to, the pages refer to on which it stands; it holds no shared blocks itself.
+    role === SHARED_ROLE ? [] : sharedNaming(reader, now, sought, role),
+  ]);
   const below = await inheriting(reader, installation, naming);
   const found = new Map<Id, Map<number, LivePlace>>();
   const add = (target: Id, place: LivePlace) => {
@@ -175,11 +181,6 @@ export async function livePlacesReferringTo(
   };
   for (const { target, type: _type, ...place } of naming) add(target, place);
   for (const [target, place] of below) add(target, place);
-  // What a shared block refers to, the pages refer to on which it stands; it holds no shared blocks itself.
-  const through =
-    sought.length === 0 || role === SHARED_ROLE
-      ? []
-      : await sharedNaming(reader, installation.now(), sought, role);
   const placed =
     through.length === 0
       ? new Map<Id, LivePlace[]>()
