@@ -9,7 +9,6 @@ const elements: Readonly<Record<string, string>> = {
   orderedList: 'ol',
   listItem: 'li',
   blockquote: 'blockquote',
-  codeBlock: 'pre',
   horizontalRule: 'hr',
   tableRow: 'tr',
   tableCell: 'td',
@@ -56,6 +55,12 @@ function Piece({
   if (text !== undefined) return marked(text, marks);
   if (type === 'picture') return <Picture {...attrs} />;
   const inside = content.map((node, i) => <Piece key={i} node={node} />);
+  if (type === 'codeBlock')
+    return (
+      <pre>
+        <code>{inside}</code>
+      </pre>
+    );
   if (type === 'table')
     return (
       <table>

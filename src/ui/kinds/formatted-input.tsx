@@ -26,14 +26,14 @@ const asShown = (text: FormattedText) =>
   text.content.length > 0 ? text : { type: 'doc', content: [{ type: 'paragraph' }] };
 
 /**
- * What the editor of a text knows: what its field allows, and whatever the text has used since the editor stands there. So what
- * a field does not allow any more is shown and kept until somebody takes it out.
+ * What the editor of a text knows: what its field allows, and whatever the text has used since the editor stands there.
+ * So what a field does not allow any more is shown and kept until somebody takes it out.
  */
 function useHeld(allow: readonly Feature[], text: FormattedText): readonly Feature[] {
   const [had, setHad] = useState<ReadonlySet<Feature>>(new Set());
   const used = [...featuresUsed(text).features];
   if (used.some((feature) => !had.has(feature))) setHad(new Set([...had, ...used]));
-  return features.filter((feature) => allow.includes(feature) || had.has(feature) || used.includes(feature));
+  return features.filter((feature) => allow.includes(feature) || had.has(feature));
 }
 
 /** How long (ms) what was said here may be on its way back to here, while more is typed. */
@@ -60,8 +60,9 @@ export default function FormattedInput({
   onMade: () => Early;
 }): ReactElement | null {
   const { houseStyle } = useModel().document;
-  const held = useHeld(rules.allow, textIn(value));
-  const told = useRef<FormattedText>(textIn(value));
+  const given = textIn(value);
+  const held = useHeld(rules.allow, given);
+  const told = useRef<FormattedText>(given);
   const justTold = useRef<readonly { text: FormattedText; at: number }[]>([]);
   const change = useRef(onChange);
   useEffect(() => {
@@ -81,7 +82,7 @@ export default function FormattedInput({
   const editor = useEditor(
     {
       extensions: extensionsFor(held),
-      content: asShown(textIn(value)),
+      content: asShown(given),
       immediatelyRender: false,
       // The policy of this site lets no script write a stylesheet; the rules stand in our own.
       injectCSS: false,
