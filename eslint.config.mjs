@@ -37,6 +37,12 @@ const askedOfKinds = [
   'SwitchStatement[discriminant.property.name="kind"]',
 ].map((selector) => ({ selector, message: 'Ask the kind (`kindFor`, `answersOf`): kinds are closed.' }));
 
+/** Who has set out for elsewhere while an act was under way would be called back by what leads on from it. */
+const goesOn = {
+  selector: 'CallExpression[callee.object.name="router"][callee.property.name="push"]',
+  message: 'Take `useGoing` of `ui`, which knows who has set out for elsewhere.',
+};
+
 const ownLink = {
   regex: '^next/link$',
   message: 'Take the Link of `ui`, which asks for nothing beforehand.',
@@ -184,6 +190,10 @@ export default tseslint.config(
   {
     files: ['src/**/*.{ts,tsx}'],
     ignores: ['**/kinds/**', 'src/core/model/page-source.ts', 'src/site/**', '**/*.test.{ts,tsx}'],
+    rules: { 'no-restricted-syntax': ['error', ...askedOfKinds, goesOn] },
+  },
+  {
+    files: ['src/ui/going.ts'],
     rules: { 'no-restricted-syntax': ['error', ...askedOfKinds] },
   },
   {

@@ -140,6 +140,69 @@ test('nothing in a form moves when its scripts and what it asks for come', async
   }
 });
 
+test('who sets out for elsewhere while an act is under way is not called back from there', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  await page.goto('/bench/write/species?q=needle%20tern');
+  await page.getByRole('link', { name: 'Needle tern' }).click();
+  await page.getByLabel(/^Summary/).fill('It stands in the shallows.');
+  await page.keyboard.press('Control+s');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  const entry = new URL(page.url()).pathname;
+  const history = entry.replace('/entry/', '/history/');
+  /** Begins an act whose answer is held, sets out by a link, and lets the answer come. */
+  const leave = async (from: string, act: RegExp, link: RegExp, to: RegExp) => {
+    await page.goto(from);
+    const { held, letThrough } = hold();
+    await page.route('**/api/v1/entries/**', async (route) => {
+      if (route.request().method() !== 'GET') await held;
+      await route.continue();
+    });
+    const begun = page.waitForRequest((request) => request.method() !== 'GET');
+    await page.getByRole('button', { name: act }).first().click();
+    const answer = (await begun).response();
+    // The screen it leads to is on its way when the act ends.
+    const screen = hold();
+    await page.route(to, async (route) => {
+      await screen.held;
+      await route.continue();
+    });
+    await page.getByRole('link', { name: link }).first().click();
+    letThrough();
+    expect((await answer)?.ok()).toBe(true);
+    await page.waitForTimeout(1500);
+    screen.letThrough();
+    await expect(page).toHaveURL(to);
+    await page.waitForLoadState('networkidle');
+    await expect(page).toHaveURL(to);
+    await page.unrouteAll();
+  };
+  await leave(history, /^Take back: .*Summary/, /^Release/, /\/bench\/release/);
+  await leave(entry, /^Copy$/, /^Release/, /\/bench\/release/);
+
+  // The first words of an entry give it an address of its own, but not the screen that came after it.
+  await page.goto('/bench/write/new/notice');
+  const { held, letThrough } = hold();
+  await page.route('**/api/v1/entries', async (route) => {
+    if (route.request().method() === 'POST') await held;
+    await route.continue();
+  });
+  const made = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && /\/entries$/.test(response.url()),
+  );
+  await page.getByLabel(/^Title/).fill('The hide is closed');
+  await page
+    .getByRole('link', { name: /^Release/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/\/bench\/release/);
+  letThrough();
+  expect((await made).ok()).toBe(true);
+  await page.waitForLoadState('networkidle');
+  await expect(page).toHaveURL(/\/bench\/release/);
+});
+
 test('what is done before the script of a page has come is done when it has', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   let { held, letThrough } = hold();

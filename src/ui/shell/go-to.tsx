@@ -1,13 +1,13 @@
 'use client';
 import { Dialog } from '@mui/material';
 import { Command } from 'cmdk';
-import { useRouter } from 'next/navigation';
 import { useState, type KeyboardEvent, type ReactElement } from 'react';
 import type { Destination, Destinations } from '../../contract/go-to';
 import { useAsk } from '../use-ask';
 import { Found } from '../found';
 import { stations } from './stations';
 import styles from './go-to.module.css';
+import { useGoing } from '../../ui/going';
 
 /** The workspaces that are called so, then what was found. */
 function rowsFor(words: string, found: Destinations | undefined): Omit<Destination, 'sort'>[] {
@@ -20,7 +20,7 @@ function rowsFor(words: string, found: Destinations | undefined): Omit<Destinati
 
 /** Goes to any type, entry, listing or page by the words in its name, or in what it says. */
 export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
-  const router = useRouter();
+  const { go } = useGoing();
   const [words, setWords] = useState('');
   const [at, setAt] = useState('');
   const { data, isFetching, isPending, isPlaceholderData, refetch } = useAsk(
@@ -37,17 +37,17 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
   }));
   const first = rows[0]?.value ?? '';
   const chosen = rows.some(({ value }) => value === at) ? at : first;
-  const go = (href: string) => {
+  const goTo = (href: string) => {
     onClose();
     setWords('');
-    router.push(href);
+    go(href);
   };
   // Who types and presses Enter at once means what these words find, not what stood there before.
   const goWhenListed = async (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || event.nativeEvent.isComposing || listedForWords || chosen !== first) return;
     event.preventDefault();
     const [found] = rowsFor(words, (await refetch({ cancelRefetch: false })).data);
-    if (found) go(found.href);
+    if (found) goTo(found.href);
   };
   return (
     <Dialog
@@ -80,7 +80,7 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
             </div>
           )}
           {rows.map(({ label, detail, href, hit, value }) => (
-            <Command.Item key={value} value={value} onSelect={() => go(href)} className={styles.item}>
+            <Command.Item key={value} value={value} onSelect={() => goTo(href)} className={styles.item}>
               <span>{label || 'Without a name'}</span>
               <span>{detail}</span>
               {hit && (

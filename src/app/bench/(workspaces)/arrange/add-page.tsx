@@ -1,10 +1,10 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import type { TreePage, PlaceVerdict } from '../../../../contract/pages';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { useGoing } from '../../../../ui/going';
 import { Labelled } from '../../../../ui/labelled';
 import { Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -41,7 +41,7 @@ export function AddPage({
 }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
-  const router = useRouter();
+  const { begin } = useGoing();
   const atTop = site === undefined ? {} : { site };
   const { data: below } = useAsk(
     'typesUnder',
@@ -78,6 +78,7 @@ export function AddPage({
     problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   const make = async (event: FormEvent) => {
     event.preventDefault();
+    const on = begin();
     setBusy(true);
     setProblem(undefined);
     try {
@@ -96,7 +97,7 @@ export function AddPage({
       });
       void client.invalidateQueries();
       onClose();
-      router.push(`/bench/arrange/${made.id}`);
+      on(`/bench/arrange/${made.id}`);
     } catch (error) {
       setProblem(error instanceof Problem ? error : new Problem(0, wordsOf(error)));
       setBusy(false);

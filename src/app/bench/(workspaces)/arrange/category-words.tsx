@@ -1,13 +1,13 @@
 'use client';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { Id } from '../../../../core/ids';
 import { ask, wordsOf } from '../../../../ui/ask';
 import { CategoryPick } from '../../../../ui/category-pick-later';
 import { trailsOf } from '../../../../ui/category-trails';
+import { useGoing } from '../../../../ui/going';
 import { Labelled } from '../../../../ui/labelled';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
@@ -27,7 +27,7 @@ interface Props {
 /** By which category the page is looked at, and the way to that category's own words. */
 export function CategoryWords({ page, scheme, shown, onShown, disabled }: Props): ReactElement {
   const client = useQueryClient();
-  const router = useRouter();
+  const { begin: goingOn } = useGoing();
   const { data: categories } = useAsk('categories', { path: { id: scheme } });
   const items = categories?.items ?? [];
   const tree = useTreeSeen(page.id);
@@ -36,10 +36,11 @@ export function CategoryWords({ page, scheme, shown, onShown, disabled }: Props)
   const own = words.find(({ category }) => category === shown);
   const begin = async () => {
     if (shown === undefined) return;
+    const on = goingOn();
     try {
       const { id } = await ask('addPage', { body: { type: page.type, parent: page.id, category: shown } });
       void client.invalidateQueries();
-      router.push(`/bench/arrange/${id}`);
+      on(`/bench/arrange/${id}`);
     } catch (error) {
       setProblem(wordsOf(error));
     }

@@ -1,9 +1,9 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { useId, useState, type FormEvent, type ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import { ask, wordsOf } from '../../../../ui/ask';
+import { useGoing } from '../../../../ui/going';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Note } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
@@ -23,7 +23,7 @@ export function CopyPage({
   onClose: () => void;
 }): ReactElement {
   const id = useId();
-  const router = useRouter();
+  const { begin } = useGoing();
   const tree = useTreeSeen(page.id);
   const { data: below } = useAsk('pagesBelow', { query: { ids: page.id } });
   const [title, setTitle] = useState(`${page.title.slice(0, 180)}, a copy`);
@@ -35,6 +35,7 @@ export function CopyPage({
   const above = tree?.pages.find((each) => each.id === page.parent)?.title;
   const copy = async (event: FormEvent) => {
     event.preventDefault();
+    const on = begin();
     setBusy(true);
     setProblem(undefined);
     try {
@@ -44,7 +45,7 @@ export function CopyPage({
         made = (await ask('copyPage', { path: { id: page.id }, body })).id;
       });
       onClose();
-      if (made !== undefined) router.push(`/bench/arrange/${made}`);
+      if (made !== undefined) on(`/bench/arrange/${made}`);
     } catch (error) {
       setProblem(wordsOf(error));
       setBusy(false);

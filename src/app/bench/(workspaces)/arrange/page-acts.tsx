@@ -1,6 +1,5 @@
 'use client';
 import { Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { memo, useState, type ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import { mayPublish } from '../../../../core/roles';
@@ -8,6 +7,7 @@ import { ask } from '../../../../ui/ask';
 import { PublishAt } from '../../../../ui/publish-at';
 import { momentInWords } from '../../../../ui/seen-in-words';
 import { ShowDraft } from '../../../../ui/draft-links';
+import { useGoing } from '../../../../ui/going';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
 import { PageGoes } from './page-goes';
@@ -37,7 +37,7 @@ export const PageActs = memo(function PageActs({
   /** The same, telling what was done, or over the bench what went wrong. */
   act: (what: Parameters<Acting>[0], done: string) => Promise<boolean>;
 }): ReactElement {
-  const router = useRouter();
+  const { begin } = useGoing();
   const tell = useTell();
   const { role } = usePerson();
   const arranges = useMay('arrange pages');
@@ -47,6 +47,7 @@ export const PageActs = memo(function PageActs({
   const shown = page.shown.length > 0;
   const path = { id: page.id };
   const go = async (how: 'withdraw' | 'bin', instead?: string) => {
+    const on = begin();
     const query = instead === undefined ? {} : { instead };
     setSure(undefined);
     if (how === 'withdraw')
@@ -57,7 +58,7 @@ export const PageActs = memo(function PageActs({
         'The page is in the bin.',
       )
     )
-      router.push('/bench/arrange');
+      on('/bench/arrange');
   };
   return (
     <>

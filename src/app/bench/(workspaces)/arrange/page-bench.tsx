@@ -1,6 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useState, type ReactElement, type ReactNode } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { CompiledType } from '../../../../core/model/compile';
@@ -9,6 +9,7 @@ import { answersOf } from '../../../../core/model/page-source';
 import { addressOfEach } from '../../../../core/site/address';
 import { Conflicts } from '../../../../ui/conflicts-later';
 import { goToField } from '../../../../ui/go-to-field';
+import { useGoing } from '../../../../ui/going';
 import { Link } from '../../../../ui/link';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -80,7 +81,7 @@ function Notes({ editing }: { editing: PageEditing }): ReactElement {
 /** Beside the form: how the page will look, narrow, a part leading to where it is written. */
 function FormDrawing({ editing, choice }: { editing: PageEditing; choice: ReactNode }): ReactElement {
   const { model, type, kept, drawn } = editing;
-  const router = useRouter();
+  const { go } = useGoing();
   const entries = model.contentType(answersOf(type.definition.source).entryType ?? '');
   return (
     <>
@@ -97,7 +98,7 @@ function FormDrawing({ editing, choice }: { editing: PageEditing; choice: ReactN
               blocks: {},
               page: kept.id,
             });
-            if (to) router.push(to);
+            if (to) go(to);
           }}
         />
       )}

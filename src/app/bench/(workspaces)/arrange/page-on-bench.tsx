@@ -1,6 +1,6 @@
 'use client';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useSearchParams } from 'next/navigation';
 import {
   useCallback,
   useDeferredValue,
@@ -23,6 +23,7 @@ import type { VisitorPage } from '../../../../core/site/visitor-page';
 import { wordsOf } from '../../../../ui/ask';
 import { useModel } from '../../../../ui/model-in-force';
 import { goToField } from '../../../../ui/go-to-field';
+import { useGoing } from '../../../../ui/going';
 import look from '../../../../ui/look/look.module.css';
 import { useDrawing } from '../../../../ui/use-known';
 import { useNewest } from '../../../../ui/use-newest';
@@ -134,7 +135,7 @@ function DrawnCanvas({
     () => accounts && setAs && { value: as, groups: accounts.groups, onChange: setAs },
     [accounts, as, setAs],
   );
-  const router = useRouter();
+  const { go } = useGoing();
   const now = useDrawnDraft(editing, blocks.slots);
   // The first drawing waits for nothing; what follows gives way to what is typed.
   const page = useDeferredValue(now) ?? now;
@@ -150,7 +151,7 @@ function DrawnCanvas({
   const writeOwn = useNewest((key: string, value: Json) => draft.change(key, value));
   const goTo = useNewest(onField);
   const goToEntry = useNewest((entry: Id, field: Id | undefined) =>
-    router.push(`/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`),
+    go(`/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`),
   );
   if (!page)
     return (

@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@mui/material';
 import dayjs from 'dayjs';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { VersionRow, VersionsAnswer } from '../../../../contract/versions';
 import {
@@ -23,6 +23,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { DayBox } from '../../../../ui/day-box';
+import { useGoing } from '../../../../ui/going';
 import { OutlineGroup } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -95,7 +96,7 @@ function useVersions(id: string, first: VersionsAnswer) {
 /** The versions of one record: any two of them compared in words and as drawn, and what differs taken back. */
 export function HistoryBench({ id, initial }: { id: string; initial: VersionsAnswer }): ReactElement {
   const model = useModel();
-  const router = useRouter();
+  const { go, begin } = useGoing();
   const address = useSearchParams();
   const { data: first = initial } = useAsk('versions', { path: { id } }, { initial });
   const { items, next, more, problem } = useVersions(id, first);
@@ -131,8 +132,9 @@ export function HistoryBench({ id, initial }: { id: string; initial: VersionsAns
   const isWorking = of === newest;
   const put = async (wanted: VersionContent) => {
     if (!after) return;
+    const on = begin();
     if (await putBack(after.content, wanted))
-      router.replace(historyOf(sort, id, { against: address.get('against') ?? against }), { scroll: false });
+      on(historyOf(sort, id, { against: address.get('against') ?? against }), { instead: true });
   };
   const rowAt = (number: number | undefined) => items.find((row) => row.number === number);
   const sides = [
@@ -183,10 +185,7 @@ export function HistoryBench({ id, initial }: { id: string; initial: VersionsAns
                   late
                   value={asked.seenOn ?? ''}
                   onChange={(day) => {
-                    if (day)
-                      router.push(historyOf(sort, id, { of: asked.of, against: seenOnDay(day) }), {
-                        scroll: false,
-                      });
+                    if (day) go(historyOf(sort, id, { of: asked.of, against: seenOnDay(day) }));
                   }}
                 />
               </li>

@@ -1,7 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import type { PlacedListing, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
@@ -38,6 +37,7 @@ import { DrawnToScale } from './drawn-to-scale';
 import { Inspected, stepsFeeding } from './inspected';
 import { ListingReach } from './listing-reach';
 import { isWaiting } from '../../../../ui/conditions/rule-edit';
+import { useGoing } from '../../../../ui/going';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
 import { TriedAt } from './tried-at-later';
@@ -81,7 +81,7 @@ const inPages = (n: number) => (n === 0 ? '' : `, for ${n} ${n === 1 ? 'page' : 
 export function ListingBench({ initial }: { initial: PlacedListing }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
-  const router = useRouter();
+  const { begin } = useGoing();
   const tell = useTell();
   const mayKeep = useMay('keep listings');
   const [comparing, setComparing] = useState(false);
@@ -168,16 +168,18 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
       tell(`In force${inPages(kept.pages.length)}.`);
     });
   const [sure, setSure] = useState(false);
-  const bin = (instead?: string) =>
-    act(async (revision) => {
+  const bin = (instead?: string) => {
+    const on = begin();
+    return act(async (revision) => {
       await ask('binListing', {
         path: { id: kept.id },
         revision,
         query: instead === undefined ? {} : { instead },
       });
       tell('The listing is in the bin.');
-      router.push('/bench/map');
+      on('/bench/map');
     });
+  };
   const seenWords = kept.differs
     ? 'Visitors still see it as it was.'
     : kept.state === 'published'

@@ -2,11 +2,11 @@
 import { OutlinedInput } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { List, ListOrdered, ListTree, Plus } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
 import { sourceByKey } from '../../../../core/mapping/rule/sources';
 import { ask, wordsOf } from '../../../../ui/ask';
+import { useGoing } from '../../../../ui/going';
 import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
@@ -21,7 +21,7 @@ import { sourceAnswers } from './source-answers';
 export function MapOutline({ here }: { here?: string }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
-  const router = useRouter();
+  const { begin } = useGoing();
   const mayKeep = useMay('keep listings');
   const { data, isPending } = useAsk('listings');
   const [name, setName] = useState<string>();
@@ -42,13 +42,14 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   };
   const make = async () => {
     if (!name?.trim() || !first) return;
+    const on = begin();
     try {
       const { id } = await ask('addListing', {
         body: { label: name.trim(), rule: { from: [first.definition.key] } },
       });
       setName(undefined);
       void client.invalidateQueries();
-      router.push(`/bench/map/${id}`);
+      on(`/bench/map/${id}`);
     } catch (error) {
       setProblem(wordsOf(error));
     }

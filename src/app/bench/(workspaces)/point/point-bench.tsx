@@ -1,8 +1,8 @@
 'use client';
 import { Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, type ReactElement } from 'react';
 import { Frame } from '../../../../ui/frame';
+import { useGoing } from '../../../../ui/going';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -19,7 +19,7 @@ const MOST_ITEMS = 48;
  * comes from.
  */
 export function PointBench({ address }: { address: string }): ReactElement {
-  const router = useRouter();
+  const { go } = useGoing();
   const { data, error } = useAsk('seenPage', { query: { address } });
   const drawn = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -87,7 +87,7 @@ export function PointBench({ address }: { address: string }): ReactElement {
               items={MOST_ITEMS}
               onPoint={(pointed) => {
                 const to = targetOf(pointed, data);
-                if (to) router.push(to);
+                if (to) go(to);
               }}
             />
           </div>

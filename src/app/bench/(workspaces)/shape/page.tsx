@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, type ReactElement } from 'react';
+import { useIsHere } from '../../../../ui/going';
 import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -12,9 +13,10 @@ export default function ShapePage(): ReactElement {
   const { document } = useWorkingModel();
   const router = useRouter();
   const [first] = document.contentTypes;
+  const isHere = useIsHere();
   useEffect(() => {
-    if (first) router.replace(`/bench/shape/content/${first.key}`);
-  }, [first, router]);
+    if (first && isHere()) router.replace(`/bench/shape/content/${first.key}`);
+  }, [first, isHere, router]);
   return (
     <Workspace outline={<ShapeOutline />} outlineLabel="Types">
       {!first && (

@@ -12,13 +12,14 @@ import {
   Plus,
   SlidersHorizontal,
 } from 'lucide-react';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
 import { modelChanges } from '../../../../core/model/change/changes';
 import { addShape, shapesIn } from '../../../../core/model/change/edit';
 import { missingIn } from '../../../../core/model/visitor-words';
 import { newShape } from '../../../../core/model/fresh/start';
+import { useGoing } from '../../../../ui/going';
 import { useModel } from '../../../../ui/model-in-force';
 import { TypeIcon } from '../../../../ui/icon';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
@@ -67,7 +68,7 @@ function NewShape({ label, onMake }: { label: string; onMake: (name: string) => 
 export function ShapeOutline(): ReactElement {
   const { document, faults, changes, mayChange, change } = useWorkingModel();
   const mayWrite = useMay('write entries');
-  const router = useRouter();
+  const { go } = useGoing();
   const path = usePathname();
   const { data: overview } = useAsk('overview');
   const { data: pages } = useAsk('pagesByType');
@@ -95,7 +96,7 @@ export function ShapeOutline(): ReactElement {
       shapesIn(document, list).map(({ key }) => key),
     );
     change((model) => addShape(model, list, shape));
-    router.push(hrefOf(list, shape.key));
+    go(hrefOf(list, shape.key));
   };
   const whole = (label: string, piece: string, icon: ReactNode, end?: ReactNode, endIs?: 'words' | 'due') => {
     const href = `/bench/shape/${piece}`;

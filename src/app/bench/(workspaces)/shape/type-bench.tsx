@@ -1,7 +1,7 @@
 'use client';
 import { Button, Menu, MenuItem, Tab, Tabs } from '@mui/material';
 import { Ellipsis } from 'lucide-react';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { usePathname, useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { CompiledModel, expandFields } from '../../../../core/model/compile';
 import { isInclude, type AnyShape, type Field, type ShapeList } from '../../../../core/model/document';
@@ -19,6 +19,7 @@ import {
 } from '../../../../core/model/change/edit';
 import { homesOf } from '../../../../core/model/placement/placement';
 import { Frame } from '../../../../ui/frame';
+import { useGoing } from '../../../../ui/going';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -90,7 +91,7 @@ function ShapeActs({
   onRemove: () => void;
 }): ReactElement {
   const { document, change } = useWorkingModel();
-  const router = useRouter();
+  const { go } = useGoing();
   const [at, setAt] = useState<HTMLElement | null>(null);
   const place = shapesIn(document, list).findIndex(({ id }) => id === shape.id);
   const act = (what: () => void) => {
@@ -114,7 +115,7 @@ function ShapeActs({
               const made = duplicateShape(document, shape.id);
               if (!made) return;
               change(() => made.document);
-              router.push(hrefOf(list, made.copy.key));
+              go(hrefOf(list, made.copy.key));
             })
           }
         >
@@ -194,7 +195,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
   const working = useWorkingModel();
   const { document, inForce, mayChange, change, changes, saving, problem } = working;
   const tell = useTell();
-  const router = useRouter();
+  const { go } = useGoing();
   const path = usePathname();
   const view = useSearchParams().get('view') ?? views[list][0]?.[0] ?? 'fields';
   const [selected, setSelected] = useState<string>();
@@ -401,7 +402,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
           onClose={() => setRemoving(false)}
           onDone={() => {
             setRemoving(false);
-            router.push('/bench/shape');
+            go('/bench/shape');
           }}
         />
       )}

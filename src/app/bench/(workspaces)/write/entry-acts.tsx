@@ -1,10 +1,10 @@
 'use client';
 import { Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { memo, useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { useGoing } from '../../../../ui/going';
 import { PublishAt } from '../../../../ui/publish-at';
 import { momentInWords } from '../../../../ui/seen-in-words';
 import { useMay, usePerson } from '../../../../ui/shell/person';
@@ -69,7 +69,7 @@ export const EntryActs = memo(function EntryActs({
   const mayWrite = useMay('write entries');
   const reviews = useMay('review');
   const tell = useTell();
-  const router = useRouter();
+  const { begin } = useGoing();
   const [busy, setBusy] = useState(false);
   const [timing, setTiming] = useState(false);
   const [asking, setAsking] = useState<'withdrawEntry' | 'binEntry'>();
@@ -105,13 +105,14 @@ export const EntryActs = memo(function EntryActs({
     }
   };
   const copy = async () => {
+    const on = begin();
     setBusy(true);
     onProblem(undefined, []);
     try {
       const { id } = await settled();
       const made = await ask('copyEntry', { path: { id } });
-      tell('This is the copy, as a draft.');
-      router.push(`/bench/write/entry/${made.id}`);
+      tell('The copy is a draft.');
+      if (!on(`/bench/write/entry/${made.id}`)) setBusy(false);
     } catch (error) {
       onProblem(wordsOf(error), error instanceof Problem ? error.faults : []);
       setBusy(false);

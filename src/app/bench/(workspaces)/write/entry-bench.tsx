@@ -22,6 +22,7 @@ import {
 } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
+import { useIsHere } from '../../../../ui/going';
 import { LanguageChoice } from '../../../../ui/language-choice';
 import { Eyebrow, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -123,6 +124,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   );
   const writes = useMay('write entries');
   const reviews = useMay('review');
+  const isHere = useIsHere();
+  /** From its first words on it is found at its own address. */
+  const atOwnAddress = useCallback(() => {
+    if (isHere()) window.history.replaceState(null, '', `/bench/write/entry/${initial.id}`);
+  }, [isHere, initial.id]);
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
     form: { model: model.revision, fields: everyField },
@@ -132,8 +138,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         const made = await ask('addEntry', {
           body: { id: initial.id, type: initial.type, ...localizedPatchOf(changes, locales) },
         });
-        // From here on it is found at its own address.
-        window.history.replaceState(null, '', `/bench/write/entry/${made.id}`);
+        atOwnAddress();
         return withLanguages(made, fields, locales);
       }
       return withLanguages(
@@ -167,12 +172,12 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     // Its first words may have been on their way while this was drawn: then it is kept by now.
     ask('entry', { path: { id: initial.id } }).then(
       (made) => {
-        window.history.replaceState(null, '', `/bench/write/entry/${made.id}`);
+        atOwnAddress();
         freshen(withLanguages(made, fields, locales));
       },
       () => undefined,
     );
-  }, [isLoadedAnew, initial.id, freshen, fields, locales]);
+  }, [isLoadedAnew, initial.id, atOwnAddress, freshen, fields, locales]);
   const notes = useNotesAt(id, isKept);
   // An entry that was just begun is not told what it lacks, but where one was, or asks.
   const [toldAll, setToldAll] = useState(initial.revision > 0);

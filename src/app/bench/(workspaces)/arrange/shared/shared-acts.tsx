@@ -1,9 +1,9 @@
 'use client';
 import { Button } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { mayPublish } from '../../../../../core/roles';
 import { ask } from '../../../../../ui/ask';
+import { useGoing } from '../../../../../ui/going';
 import { PublishAt } from '../../../../../ui/publish-at';
 import { momentInWords } from '../../../../../ui/seen-in-words';
 import { usePerson } from '../../../../../ui/shell/person';
@@ -62,7 +62,7 @@ function SharedGoes({
 /** What can be done with a shared block as a whole, by those who may. */
 export function SharedActs({ editing }: { editing: SharedEditing }): ReactElement {
   const { kept, draft, toFix, acting, act, arranges, stands } = editing;
-  const router = useRouter();
+  const { begin } = useGoing();
   const tell = useTell();
   const { role } = usePerson();
   const [timing, setTiming] = useState(false);
@@ -72,6 +72,7 @@ export function SharedActs({ editing }: { editing: SharedEditing }): ReactElemen
   const path = { id: kept.id };
   const where = onPagesInWords(stands);
   const go = async (how: 'turn off' | 'bin', instead?: string) => {
+    const on = begin();
     const query = instead === undefined ? {} : { instead };
     setSure(undefined);
     if (how === 'turn off')
@@ -80,14 +81,15 @@ export function SharedActs({ editing }: { editing: SharedEditing }): ReactElemen
         'Visitors no longer see it anywhere.',
       );
     else if (await act((revision) => ask('binSharedBlock', { path, revision, query }), 'It is in the bin.'))
-      router.push('/bench/arrange/shared');
+      on('/bench/arrange/shared');
   };
   const copy = async () => {
+    const on = begin();
     let made: string | undefined;
     const done = await act(async () => {
       made = (await ask('copySharedBlock', { path })).id;
-    }, 'This is a copy, which shows nowhere yet.');
-    if (done && made !== undefined) router.push(`/bench/arrange/${made}`);
+    }, 'The copy shows nowhere yet.');
+    if (done && made !== undefined) on(`/bench/arrange/${made}`);
   };
   return (
     <>

@@ -1,10 +1,10 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactElement } from 'react';
 import type { ChangeRow, ChangeSheet } from '../../../../../contract/model';
 import { ask, wordsOf } from '../../../../../ui/ask';
 import { Frame } from '../../../../../ui/frame';
+import { useGoing } from '../../../../../ui/going';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
 import { Workspace } from '../../../../../ui/shell/workspace';
@@ -26,7 +26,7 @@ const touched = ({ touches, touched: what }: ChangeRow) =>
 /** Everything that putting the working copy in force will change, counted on what is there. */
 export default function ChangesPage(): ReactElement {
   const { document, inForce, changes, settle, apply, drop, saving } = useWorkingModel();
-  const router = useRouter();
+  const { begin } = useGoing();
   const tell = useTell();
   const [sheet, setSheet] = useState<ChangeSheet>();
   const [problem, setProblem] = useState<string>();
@@ -45,6 +45,7 @@ export default function ChangesPage(): ReactElement {
     };
   }, [document, settle]);
   const act = async (what: () => Promise<void>, done: string, after: ModelDocument) => {
+    const on = begin();
     setBusy(true);
     setProblem(undefined);
     try {
@@ -52,7 +53,7 @@ export default function ChangesPage(): ReactElement {
       tell(done);
       // Straight to where one ends up: a second step on the way would take back what was pressed meanwhile.
       const [first] = after.contentTypes;
-      router.push(first ? hrefOf('contentTypes', first.key) : '/bench/shape');
+      on(first ? hrefOf('contentTypes', first.key) : '/bench/shape');
     } catch (error) {
       setProblem(wordsOf(error));
     } finally {

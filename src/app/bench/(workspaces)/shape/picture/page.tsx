@@ -1,11 +1,11 @@
 'use client';
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { line, curveBumpY, select, zoom, zoomIdentity, type ZoomBehavior } from 'd3';
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { listOf, shapeById } from '../../../../../core/model/change/edit';
 import type { PictureNode, PictureOf, TypePicture } from '../../../../../core/model/placement/type-picture';
 import { Frame } from '../../../../../ui/frame';
+import { useGoing } from '../../../../../ui/going';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { Workspace } from '../../../../../ui/shell/workspace';
@@ -104,7 +104,7 @@ function Node({
 /** The types as they stand under, and in, one another. */
 export default function PicturePage(): ReactElement {
   const { document } = useWorkingModel();
-  const router = useRouter();
+  const { go } = useGoing();
   const [of, setOf] = useState<PictureOf>('pages');
   const [near, setNear] = useState<string>();
   const picture = usePicture(of);
@@ -132,10 +132,10 @@ export default function PicturePage(): ReactElement {
       .filter(({ from, to }) => from === near || to === near)
       .flatMap(({ from, to }) => [from, to]),
   );
-  const go = (id: string) => {
+  const openShape = (id: string) => {
     const list = listOf(document, id);
     const shape = shapeById(document, id);
-    if (list && shape) router.push(hrefOf(list, shape.key));
+    if (list && shape) go(hrefOf(list, shape.key));
   };
   const links =
     near === undefined ? [] : (picture?.links.filter(({ from, to }) => from === near || to === near) ?? []);
@@ -230,7 +230,7 @@ export default function PicturePage(): ReactElement {
                 key={node.id}
                 node={node}
                 near={near === undefined ? undefined : node.id === near || touching.has(node.id)}
-                onGo={() => go(node.id)}
+                onGo={() => openShape(node.id)}
                 onNear={(yes) => setNear(yes ? node.id : undefined)}
               />
             ))}

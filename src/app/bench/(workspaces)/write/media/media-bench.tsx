@@ -1,7 +1,7 @@
 'use client';
 import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Search } from 'lucide-react';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { usePathname, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useEffect, useEffectEvent, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import { FOLDERS } from '../../../../../core/model/media-type';
@@ -9,6 +9,7 @@ import { mediaOnly } from '../../../../../core/content/table-look';
 import { mediaSorts } from '../../../../../core/model/kinds';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
+import { useGoing } from '../../../../../ui/going';
 import { Thumb } from '../../../../../ui/kinds/thumb';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
@@ -44,7 +45,7 @@ const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string =
  * in the address.
  */
 export function MediaBench({ today }: { today: string }): ReactElement {
-  const router = useRouter();
+  const { begin } = useGoing();
   const path = usePathname();
   const asked = useSearchParams();
   const mayWrite = useMay('write entries');
@@ -70,16 +71,18 @@ export function MediaBench({ today }: { today: string }): ReactElement {
   });
   const { data: folders } = useAsk('categories', { path: { id: FOLDERS } });
   const { coming, isBusy, bring, stop, retry, forget } = useBringIn(folder === 'none' ? undefined : folder);
-  const put = (changes: Record<string, string | undefined>) => {
-    const next = new URLSearchParams(asked);
+  const put = (changes: Record<string, string | undefined>, go = begin()) => {
+    const next = new URLSearchParams(window.location.search);
     for (const [key, value] of Object.entries(changes)) {
       if (value === undefined) next.delete(key);
       else next.set(key, value);
     }
-    router.replace(next.size > 0 ? `${path}?${next.toString()}` : path, { scroll: false });
+    go(next.size > 0 ? `${path}?${next.toString()}` : path, { instead: true });
   };
-  const chooseLast = (coming: Promise<MediaAnswer | undefined>) =>
-    void coming.then((made) => made && put({ at: made.id }));
+  const chooseLast = (coming: Promise<MediaAnswer | undefined>) => {
+    const go = begin();
+    void coming.then((made) => made && put({ at: made.id }, go));
+  };
   const bringIn = (files: readonly FileToBring[]) => {
     if (files.length > 0) chooseLast(bring(files));
   };
