@@ -32,3 +32,6 @@ export class Chance {
     return Array.from({ length: count }, () => this.word()).join(' ');
   }
 }
+
+/** Beginnings of words that are sought one after the other; the names of things are made of them. */
+export const soughtAt = (n: number): string => ['am', 'quil', 'ros sal', 'tern'][n % 4] ?? '';

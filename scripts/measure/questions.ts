@@ -1,6 +1,7 @@
 import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
 import type { ModelAnswer } from '../../src/contract/model';
 import type { TreeAnswer } from '../../src/contract/pages';
+import { soughtAt } from './chance';
 import type { Cost, Served } from './served';
 
 /** Something that a person's screen asks, over HTTP. */
@@ -16,8 +17,9 @@ const where = (condition: unknown) => encodeURIComponent(JSON.stringify(conditio
 
 const byKind = { field: 'kind', is: 'equals', value: 'k3' };
 
-/** The table of findings, with the columns that its screen shows. */
-const table = '/entries?type=finding&columns=name,kind,size,seen';
+/** The table of findings, with the columns that its screen shows, counted so far as that asks first. */
+const whole = '/entries?type=finding&columns=name,kind,size,seen';
+const table = `${whole}&counted=some`;
 
 /** What is asked of an installation, once it is known what lies in it. */
 export async function questions(served: Served): Promise<Question[]> {
@@ -95,21 +97,22 @@ export async function questions(served: Served): Promise<Question[]> {
     get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
     get('table: by the names of what links lead to', 25, () => `${table}&sort=finder&limit=50`),
     get('table: by the names of categories', 25, () => `${table}&sort=-regions&limit=50`),
-    get('all content: by a field that types share', 25, () => `/content?sort=-${seen}&limit=50`),
+    get('all content: by a field that types share', 25, () => `/content?counted=some&sort=-${seen}&limit=50`),
     get(
       'all content: a condition on what types share',
       25,
       () =>
-        `/content?where=${where({ field: 'finding:seen', is: 'after', value: '2020-01-01' })}&sort=-changed&limit=50`,
+        `/content?counted=some&where=${where({ field: 'finding:seen', is: 'after', value: '2020-01-01' })}&sort=-changed&limit=50`,
     ),
-    get('all content: shown nowhere', 100, () => '/content?shown=nowhere&sort=-changed&limit=50'),
-    get('all content: changed last', 25, () => '/content?sort=-changed&limit=50'),
-    get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
     get(
-      'table: searched',
-      25,
-      (n) => `${table}&q=${['am', 'quil', 'ros sal', 'tern'][n % 4] ?? ''}&limit=50`,
+      'all content: shown nowhere',
+      100,
+      () => '/content?counted=some&shown=nowhere&sort=-changed&limit=50',
     ),
+    get('all content: changed last', 25, () => '/content?counted=some&sort=-changed&limit=50'),
+    get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
+    get('table: searched', 25, (n) => `${table}&q=${soughtAt(n)}&limit=50`),
+    get('table: searched, all of it counted', 100, (n) => `${whole}&columns=&q=${soughtAt(n)}&limit=1`),
     get(
       'table: 8,000 deep',
       25,

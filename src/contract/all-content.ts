@@ -29,6 +29,8 @@ export class AllContentQuery extends AllFilters {
   @IsString() @MaxLength(80) @IsOptional() sort?: string;
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';
+  /** `some`: rows are counted up to 10,000, and `atLeast` says where there are more. Left out, all are counted. */
+  @IsIn(['some']) @IsOptional() counted?: 'some';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
 }
@@ -58,6 +60,8 @@ export class AllContentRow {
 
 export class AllContentAnswer {
   @IsInt() total!: number;
+  /** Whether there are more rows than `total`, up to which they were counted. */
+  @IsBoolean() @IsOptional() atLeast?: boolean;
   @IsArray() @ValidateNested({ each: true }) @Type(() => AllContentRow) items!: AllContentRow[];
   /** Ask with this as `cursor` for the rows that follow. Absent on the last page. */
   @IsString() @IsOptional() next?: string;

@@ -185,6 +185,8 @@ export class EntriesQuery extends TableFilters {
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';
+  /** `some`: rows are counted up to 10,000, and `atLeast` says where there are more. Left out, all are counted. */
+  @IsIn(['some']) @IsOptional() counted?: 'some';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
 }
@@ -281,6 +283,8 @@ export class EntryRow {
 
 export class EntriesAnswer {
   @IsInt() total!: number;
+  /** Whether there are more rows than `total`, up to which they were counted. */
+  @IsBoolean() @IsOptional() atLeast?: boolean;
   /** The names of what the rows refer to, by id. */
   @IsObject() names!: Record<string, string>;
   @IsArray() @ValidateNested({ each: true }) @Type(() => EntryRow) items!: EntryRow[];

@@ -42,6 +42,7 @@ import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
 import { bothSides } from './migrations/034-both-sides';
 import { reorderedChoices } from './migrations/035-reordered-choices';
 import { namesOfCategories } from './migrations/036-names-of-categories';
+import { beginningsOfWords } from './migrations/037-beginnings-of-words';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
@@ -92,6 +93,7 @@ export const contentMigrations: readonly Migration[] = [
   bothSides,
   reorderedChoices,
   namesOfCategories,
+  beginningsOfWords,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

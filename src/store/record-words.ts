@@ -19,6 +19,20 @@ const rowOf = ({ record, language }: RecordWords): number => record * 2 ** BITS 
 /** The record of a row `f` of the search. */
 export const recordOfWords: Sql = raw(`(f.rowid >> ${BITS})`);
 
+/** The rows `f` of the search that are of a record (named by SQL). */
+export const ofRecord = (record: Sql): Sql =>
+  sql`f.rowid BETWEEN (${record} << ${raw(String(BITS))}) AND (${record} << ${raw(String(BITS))}) + ${raw(String(2 ** BITS - 1))}`;
+
+/** How many letters of a word lie in the search as its beginning (migration 037). */
+const BEGINNING = 6;
+
+/**
+ * Whether hits are read one by one, so that asking of one record takes no longer where very many have the words. Longer
+ * beginnings are gone through as a whole first.
+ */
+export const hitsComeSingly = ({ beginnings }: Sought): boolean =>
+  beginnings.every((word) => [...word].length <= BEGINNING);
+
 /** Whether a row `f` of the search is of a language. */
 export const ofLanguage = (language: number): Sql =>
   sql`(f.rowid & ${raw(String(2 ** BITS - 1))}) = ${language}`;

@@ -23,7 +23,7 @@ import { couldHold } from '../../core/mapping/rule/could-hold';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { mediaKey } from '../../core/model/media-type';
 import { allRecordsTable, datesOf } from '../../store/all-records';
-import { rowsWithCount, type TableQuestion, type TableRow } from '../../store/queries/table-query';
+import { MANY, rowsWithCount, type TableQuestion, type TableRow } from '../../store/queries/table-query';
 import { countStates } from '../../store/queries/state-counts';
 import type { Person } from '../people/person';
 import { entryBody } from '../records/bodies';
@@ -201,7 +201,12 @@ export async function allContent(
     sort: sortOf(installation, sort, query.types),
     ...(after ? { after } : {}),
   };
-  const { total, rows } = await rowsWithCount(content, allContext(installation), question);
+  const { total, isAll, rows } = await rowsWithCount(
+    content,
+    allContext(installation),
+    question,
+    query.counted === 'some' ? MANY : undefined,
+  );
   const [marks, cells, dates] = await Promise.all([
     rowMarks(installation, rows, question, query.looks === 'yes'),
     cellsOf(installation, rows, query.columns),
@@ -212,6 +217,7 @@ export async function allContent(
   ]);
   return {
     total,
+    ...(isAll ? {} : { atLeast: true }),
     items: rows.flatMap((row): AllContentRow[] => {
       const own = marks.get(row.entry);
       const date = dates.get(row.entry);

@@ -5,7 +5,7 @@ import { saidIn, type SaidIn } from '../../core/content/translation-sources';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
-import { rowsWithCount, type TableQuestion } from '../../store/queries/table-query';
+import { MANY, rowsWithCount, type TableQuestion } from '../../store/queries/table-query';
 import { entryBody } from '../records/bodies';
 import type { Person } from '../people/person';
 import { namesOf } from '../records/known';
@@ -106,7 +106,12 @@ export async function entries(
     today: today(installation),
   };
   const wanted = columnsAsked(type, query.columns);
-  const { total, rows } = await rowsWithCount(content, asked, question);
+  const { total, isAll, rows } = await rowsWithCount(
+    content,
+    asked,
+    question,
+    query.counted === 'some' ? MANY : undefined,
+  );
   const values = new Map(rows.map((row) => [row.entry, entryBody(row.body)]));
   const references = [...values.values()].flatMap((each) => referencesIn(wanted, each.values));
   const [marks, names] = await Promise.all([
@@ -115,6 +120,7 @@ export async function entries(
   ]);
   return {
     total,
+    ...(isAll ? {} : { atLeast: true }),
     names,
     items: rows.flatMap((row) => {
       const own = marks.get(row.entry);

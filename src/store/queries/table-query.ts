@@ -1,6 +1,6 @@
 import { soughtAsMatch, type Sought } from '../../core/content/sought-words';
 import { isOlderIn } from '../older-translations';
-import { ofLanguage, recordOfWords, saysNothingIn } from '../record-words';
+import { hitsComeSingly, ofLanguage, ofRecord, recordOfWords, saysNothingIn } from '../record-words';
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { conditionSql, FEW } from './condition-sql';
@@ -184,15 +184,19 @@ const betweenSql = (column: Sql, { from, before }: Between): Sql =>
 const matchSql = (sought: Sought, language: number | undefined): Sql =>
   sql`f.words MATCH ${soughtAsMatch(sought)}${language === undefined ? sql`` : sql` AND ${ofLanguage(language)}`}`;
 
-function wordsSql({ sought, language }: TableQuestion, plus: Sql): Sql[] {
+/** That a row has the words: one of those that have, or (`singly`) asked of it by itself, where few rows are looked at. */
+function wordsSql({ sought, language }: TableQuestion, plus: Sql, singly: boolean): Sql[] {
   if (!sought) return [];
   if (soughtAsMatch(sought) === '') return [sql`0`];
+  const match = matchSql(sought, language);
   return [
-    sql`${plus}s.entry IN (SELECT ${recordOfWords} FROM record_words f WHERE ${matchSql(sought, language)})`,
+    singly && hitsComeSingly(sought)
+      ? sql`EXISTS (SELECT 1 FROM record_words f WHERE ${match} AND ${ofRecord(raw('s.entry'))})`
+      : sql`${plus}s.entry IN (SELECT ${recordOfWords} FROM record_words f WHERE ${match})`,
   ];
 }
 
-function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
+function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading, singly = false): Sql {
   const { indexTable, keyMap, now, today } = asked;
   const { among, author, categories, changed, published, lacks, older } = question;
   const plus = raw(leading === 'filter' ? '' : '+');
@@ -227,7 +231,7 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
       ...(published ? [betweenSql(column('live_from'), published)] : []),
       ...(lacks === undefined ? [] : [saysNothingIn(raw('s.entry'), lacks)]),
       ...(older === undefined ? [] : [isOlderIn(raw('s.entry'), older)]),
-      ...wordsSql(question, plus),
+      ...wordsSql(question, plus, singly),
     ],
     ' AND ',
   );
@@ -283,18 +287,32 @@ function foundSql({ sought, language, ...question }: TableQuestion, asked: Query
   return sql`DISTINCT s.entry FROM record_words f CROSS JOIN ${table} s ON s.entry = ${recordOfWords} WHERE ${matchSql(sought, language)} AND ${filterSql(question, asked, 'sort')}`;
 }
 
-/** A page of rows, and how many there are in all: with many, the page is sought while they are counted. */
+/**
+ * For each row of a page, so many hits of words are sorted rather than that rows are walked and asked for their words:
+ * then at most one row in so many has them, however long the page.
+ */
+const HITS_PER_ROW = 40;
+/** How far rows are counted where nobody asks for more. */
+export const MANY = 10_000;
+
+/**
+ * A page of rows, and how many there are in all: with many, the page is sought while they are counted, up to `most`
+ * where that is said.
+ */
 export async function rowsWithCount(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
-): Promise<{ total: number; rows: TableRow[] }> {
-  const counted = await countRows(reader, asked, question, FEW + 1);
+  most = Infinity,
+): Promise<{ total: number; isAll: boolean; rows: TableRow[] }> {
+  const few = question.sought ? Math.max(FEW, HITS_PER_ROW * question.limit) : FEW;
+  const counted = await countRows(reader, asked, question, few + 1);
+  const areMany = counted > few;
   const [total, rows] = await Promise.all([
-    counted <= FEW ? counted : countRows(reader, asked, question),
-    pageOfRows(reader, asked, question, counted),
+    areMany ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1) : counted,
+    pageOfRows(reader, asked, question, areMany),
   ]);
-  return { total, rows };
+  return { total: Math.min(total, most), isAll: total <= most, rows };
 }
 
 /** What a row of an index table is sorted by, as it is read of the row by itself. */
@@ -333,10 +351,10 @@ interface Walk {
  * by names, these; where rows of all content are sorted by what each type has of its own, the index tables of
  * those types, and beside them what has none.
  */
-function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching: number): Walk[] {
+function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, areMany: boolean): Walk[] {
   const table = sql`${raw(indexTable.work)} s`;
   const whole: Walk = { from: table, key: keyOf(sort, indexTable), entry: raw('s.entry'), where: raw('1') };
-  if (typeof sort.by === 'string' || matching <= FEW) return [whole];
+  if (typeof sort.by === 'string' || !areMany) return [whole];
   if (!('columns' in sort.by)) return sortedWalks(sort.by, indexTable.work, 's');
   const { columns } = sort.by;
   const having = columns.map(({ type }) => raw(ofType(type)));
@@ -376,18 +394,18 @@ function sortedWalks(by: SortedBy, table: string, row: string): Walk[] {
 
 /**
  * One page of rows. Rows with a sort value are walked along its index from where the last page ended; rows without
- * come after them, whichever the direction. `matching` is how many rows there are, so far as `countRows` told.
+ * come after them, whichever the direction. With few, what they are filtered by leads, with many their order.
  */
 async function pageOfRows(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
-  matching: number,
+  areMany: boolean,
 ): Promise<TableRow[]> {
   const { sort, after, limit } = question;
   const [more, way] = sort.direction === 'up' ? [raw('>'), raw('ASC')] : [raw('<'), raw('DESC')];
-  const filter = filterSql(question, asked, matching <= FEW ? 'filter' : 'sort');
-  const walks = walksOf(question, asked, matching);
+  const filter = filterSql(question, asked, areMany ? 'sort' : 'filter', areMany);
+  const walks = walksOf(question, asked, areMany);
   const part = (which: (walk: Walk) => { extra: Sql; order: Sql }, most: number): Promise<TableRow[]> => {
     const found = walks.map((walk) => {
       const { extra, order } = which(walk);

@@ -24,6 +24,7 @@ import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { usePaused } from '../../../../ui/use-paused';
 import styles from './many.module.css';
+import type { Counted } from './table/counted';
 import { MergeTwo } from './merge-two';
 import { ManyComes } from './many-comes';
 import { ManyGoes } from './many-goes';
@@ -85,7 +86,7 @@ export function ManyBar({
   ids: readonly string[] | undefined;
   found: ManyFound | AllFilters;
   /** How many the table finds. */
-  total: number;
+  total: Counted;
   onAll: () => void;
   onNone: () => void;
 }): ReactElement {
@@ -119,7 +120,8 @@ export function ManyBar({
   const trial = type ? ofType : ofAll;
   const comes = isComplete && isSettled && !trial.isPlaceholderData ? trial.data : undefined;
   const faults = [...(problem?.faults ?? []), ...(trial.error?.faults ?? [])];
-  const count = ids ? ids.length : total;
+  const allFound = (inNumbers: (n: number) => string) =>
+    total.isAll ? `All ${inNumbers(total.n)} that are found` : 'All that are found';
   const counted = (n: number) => (type ? inWords(n) : n.toLocaleString('en'));
   const put = <K extends keyof Given>(part: K, value: Given[K] | undefined) => {
     const next = { ...given };
@@ -172,10 +174,10 @@ export function ManyBar({
     <Frame label="What is done to many">
       <form className={styles.bar} onSubmit={(event) => void submit(event)} noValidate>
         <div className={styles.line}>
-          <b>{ids ? `${counted(count)} ticked` : `All ${counted(count)} that are found`}</b>
-          {ids && total > ids.length && (
+          <b>{ids ? `${counted(ids.length)} ticked` : allFound(counted)}</b>
+          {ids && (!total.isAll || total.n > ids.length) && (
             <Button size="small" onClick={onAll}>
-              All {total.toLocaleString('en')} that are found
+              {allFound((n) => n.toLocaleString('en'))}
             </Button>
           )}
           <Button size="small" onClick={onNone}>

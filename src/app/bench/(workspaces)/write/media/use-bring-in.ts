@@ -1,10 +1,11 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import { newId } from '../../../../../core/ids';
 import { FOLDERS } from '../../../../../core/model/media-type';
 import { ask, sendFile, wordsOf } from '../../../../../ui/ask';
+import { useTell } from '../../../../../ui/telling';
 
 /** A file that is to come in, and the folders it lay in where it came from, from the outermost on. */
 export interface FileToBring {
@@ -39,6 +40,12 @@ function folderMaker(open: string | undefined): (within: readonly string[]) => P
   };
 }
 
+/** What did not come in, said to somebody who is elsewhere by then. */
+function leftInWords([first = '', ...others]: readonly string[]): string {
+  const more = others.length === 0 ? '' : ` and ${others.length} other file${others.length === 1 ? '' : 's'}`;
+  return `${first}${more} did not come in. Bring ${more ? 'them' : 'it'} in again under Media.`;
+}
+
 export interface BringIn {
   coming: readonly Coming[];
   isBusy: boolean;
@@ -56,6 +63,14 @@ export function useBringIn(folder: string | undefined): BringIn {
   const client = useQueryClient();
   const [coming, setComing] = useState<readonly Coming[]>([]);
   const [underWay, setUnderWay] = useState(0);
+  const stands = useRef(false);
+  useEffect(() => {
+    stands.current = true;
+    return () => {
+      stands.current = false;
+    };
+  }, []);
+  const tell = useTell();
   const controllers = useRef(new Set<AbortController>());
   const follow = () =>
     Promise.all(
@@ -71,6 +86,10 @@ export function useBringIn(folder: string | undefined): BringIn {
     const set = (key: string, change: Partial<Coming>) =>
       setComing((now) => now.map((each) => (each.key === key ? { ...each, ...change } : each)));
     let last: MediaAnswer | undefined;
+    const left: string[] = [];
+    // Who closes the window is asked first: what is not in by then stays out.
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
     setUnderWay((now) => now + 1);
     for (const { key, file, within } of all) {
       if (signal.aborted) {
@@ -90,10 +109,14 @@ export function useBringIn(folder: string | undefined): BringIn {
         setComing((now) => now.filter((each) => each.key !== key));
       } catch (error) {
         set(key, { problem: wordsOf(error), share: 0 });
+        left.push(file.name);
       }
       await follow();
     }
     controllers.current.delete(controller);
+    window.removeEventListener('beforeunload', warn);
+    // Where the files are listed each says so itself; elsewhere nobody would hear of it.
+    if (left.length > 0 && !stands.current) tell(leftInWords(left));
     setUnderWay((now) => now - 1);
     return last;
   };

@@ -31,6 +31,7 @@ import { CommentsCell } from './comments-cell';
 import { RowName } from './row-name';
 import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
+import { countedInWords, countedOf, wholeOf } from './counted';
 import { TableColumns } from './table-columns';
 import { TableFoot } from './table-foot';
 import { allQuestion, conditionsAsked, foundInAll, sortsAll, typesTogether } from './table-question';
@@ -142,7 +143,11 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
   const { columns: shownColumns } = tableLook;
   const columns = useMemo(() => columnsOf(shownColumns, shared), [shownColumns, shared]);
   const { cursor } = pages;
-  const { data, error } = useAsk('allContent', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const page = useAsk('allContent', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const { data, error } = page;
+  // All are counted apart where they are many, so that no row waits for it.
+  const whole = useAsk('allContent', { query: wholeOf(question) }, { enabled: data?.atLeast === true });
+  const counted = countedOf(page, whole);
   const rows = useMemo(() => data?.items ?? [], [data]);
   useListAtHand(useMemo(() => rows.flatMap(({ id, sort: of }) => (of === 'entry' ? [id] : [])), [rows]));
   const { contentTypes } = model;
@@ -171,7 +176,7 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
         type={askedBy}
         together
         conditions={conditionsAsked(asked)}
-        found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'row' : 'rows'}`}
+        found={counted && `${countedInWords(counted)} ${counted.n === 1 ? 'row' : 'rows'}`}
       >
         <TableColumns
           look={tableLook}
@@ -183,11 +188,11 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
           {error.message}
         </Note>
       )}
-      {data && (ticks.everything || ticks.ids.size > 0) && (
+      {counted && (ticks.everything || ticks.ids.size > 0) && (
         <ManyBar
           ids={ticks.everything ? undefined : [...ticks.ids]}
           found={foundInAll(question)}
-          total={data.total}
+          total={counted}
           onAll={ticks.tickAll}
           onNone={ticks.untick}
         />
@@ -223,13 +228,13 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
           />
         )}
       </Frame>
-      {data && data.total > 0 && (
+      {counted && counted.n > 0 && (
         <TableFoot
           pages={pages}
           limit={limit}
           shown={rows.length}
-          total={data.total}
-          next={data.next}
+          total={counted}
+          next={data?.next}
           onLimit={(n) => put({ rows: n })}
         />
       )}

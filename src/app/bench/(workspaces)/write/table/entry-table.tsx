@@ -24,6 +24,7 @@ import { Workspace } from '../../../../../ui/shell/workspace';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { useListAtHand } from './list-at-hand';
+import { countedInWords, countedOf, wholeOf } from './counted';
 import { TableColumns } from './table-columns';
 import { ManyBar } from '../many-bar-later';
 import { ShownOnCell } from './shown-on-cell';
@@ -160,7 +161,11 @@ function TableOf({
   const pages = usePages(shape);
   const ticks = useTicks(shape);
   const { cursor } = pages;
-  const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const page = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const { data, error } = page;
+  // All are counted apart where they are many, so that no row waits for it.
+  const whole = useAsk('entries', { query: wholeOf(question) }, { enabled: data?.atLeast === true });
+  const counted = countedOf(page, whole);
   const rows = useMemo(() => data?.items ?? [], [data]);
   const cells = useCells(type, rows, model.locale, data?.names ?? {});
   useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
@@ -220,7 +225,7 @@ function TableOf({
         address={address}
         type={type}
         conditions={conditionsAsked(asked)}
-        found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}`}
+        found={counted && `${countedInWords(counted)} ${counted.n === 1 ? 'entry' : 'entries'}`}
       >
         <TableColumns
           look={tableLook}
@@ -232,12 +237,12 @@ function TableOf({
           {error.message}
         </Note>
       )}
-      {data && (ticks.everything || ticks.ids.size > 0) && (
+      {counted && (ticks.everything || ticks.ids.size > 0) && (
         <ManyBar
           type={type}
           ids={ticks.everything ? undefined : [...ticks.ids]}
           found={foundBy(question)}
-          total={data.total}
+          total={counted}
           onAll={ticks.tickAll}
           onNone={ticks.untick}
         />
@@ -284,13 +289,13 @@ function TableOf({
           />
         )}
       </Frame>
-      {data && data.total > 0 && (
+      {counted && counted.n > 0 && (
         <TableFoot
           pages={pages}
           limit={limit}
           shown={rows.length}
-          total={data.total}
-          next={data.next}
+          total={counted}
+          next={data?.next}
           onLimit={(n) => put({ rows: n })}
         />
       )}

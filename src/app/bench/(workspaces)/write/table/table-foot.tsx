@@ -1,6 +1,7 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
+import { countedInWords, type Counted } from './counted';
 import { rowCounts } from './table-question';
 import styles from './table.module.css';
 import type { Pages } from './use-pages';
@@ -17,7 +18,7 @@ export function TableFoot({
   pages: Pages;
   limit: number;
   shown: number;
-  total: number;
+  total: Counted;
   next: string | undefined;
   onLimit: (rows: string) => void;
 }): ReactElement {
@@ -25,8 +26,7 @@ export function TableFoot({
   return (
     <div className={styles.foot}>
       <span>
-        {first.toLocaleString('en')} to {(first + shown - 1).toLocaleString('en')} of{' '}
-        {total.toLocaleString('en')}
+        {first.toLocaleString('en')} to {(first + shown - 1).toLocaleString('en')} of {countedInWords(total)}
       </span>
       <div>
         <Select

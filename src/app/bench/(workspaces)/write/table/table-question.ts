@@ -49,6 +49,7 @@ export function tableQuestion(
     columns: columns.join(','),
     sort: asked.get('sort') ?? 'title',
     limit: rowsAsked(asked),
+    counted: 'some',
     ...filtersAsked(asked, words),
     ...(shown ? { shown } : {}),
     ...(asked.get('roomy') === 'yes' ? { looks: 'yes' as const } : {}),
@@ -62,6 +63,7 @@ export const foundBy = ({
   columns: _columns,
   sort: _sort,
   limit: _limit,
+  counted: _counted,
   looks: _looks,
   ...found
 }: TableQuestion): ManyFound => found;
@@ -104,6 +106,7 @@ export const allQuestion = (
   return {
     sort: sort !== null && sortsAll(together, sortAsked(sort).by) ? sort : ALL_SORTED,
     limit: rowsAsked(asked),
+    counted: 'some',
     columns: columns.join(','),
     ...filtersAsked(asked, words),
     ...(types ? { types } : {}),
@@ -118,6 +121,7 @@ export const foundInAll = ({
   columns: _columns,
   sort: _sort,
   limit: _limit,
+  counted: _counted,
   looks: _looks,
   ...found
 }: AllQuestion): AllFilters => found;
