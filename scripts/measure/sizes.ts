@@ -6,7 +6,7 @@ const parts: [words: string, of: RegExp][] = [
     'history (revisions, acts)',
     /^(?:revisions|acts|act_changes|sqlite_autoindex_(?:revisions|acts|act_changes).*|act.*)$/,
   ],
-  ['text search', /^record_(search|words)/],
+  ['text search', /^(?:record_(?:search|words)|live_words)/],
   ['indexes of listings', /^walk_/],
   ['other indexes of entries', /^index_\d+_(?:work|live)_/],
   ['index tables', /^index_\d+_(?:work|live)$|^multi_values|^many_/],

@@ -24,7 +24,7 @@ export const ofRecord = (record: Sql): Sql =>
   sql`f.rowid BETWEEN (${record} << ${raw(String(BITS))}) AND (${record} << ${raw(String(BITS))}) + ${raw(String(2 ** BITS - 1))}`;
 
 /** How many letters of a word lie in the search as its beginning (migration 037). */
-const BEGINNING = 6;
+const BEGINNING = 4;
 
 /**
  * Whether hits are read one by one, so that asking of one record takes no longer where very many have the words. Longer

@@ -23,7 +23,7 @@ import {
 } from '../core/mapping/parts';
 import { Chip } from './chip';
 import { DatePattern } from './date-pattern-sheet';
-import { Share } from './marks';
+import { Share, ShareAwaited } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
 import { shorten } from '../core/mapping/shorten';
 import {
@@ -364,7 +364,7 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                 <Share narrow part={covered?.filled ?? 0} of={cover.total} />
               ))
             ) : (
-              <span />
+              <span>{share && <ShareAwaited />}</span>
             )}
           </div>
         );

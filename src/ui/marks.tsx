@@ -33,6 +33,13 @@ export function Share({
   );
 }
 
+/** The place of a narrow share that is not told yet. */
+export const ShareAwaited = (): ReactElement => (
+  <span aria-hidden="true" style={{ visibility: 'hidden' }}>
+    <Share narrow part={0} of={0} title="" />
+  </span>
+);
+
 export const Eyebrow = ({ children, end }: { children: ReactNode; end?: ReactNode }): ReactElement => (
   <div className={look.eyebrow}>
     <span>{children}</span>

@@ -129,7 +129,7 @@ export function ConditionRows({
                 )}
               </span>
             )}
-            <span className={styles.counts}>{end?.(i)}</span>
+            <span className={`${styles.counts} ${end ? styles.told : ''}`}>{end?.(i)}</span>
             {!disabled && (
               <IconButton
                 aria-label={group ? 'Take this group out' : 'Take this condition out'}

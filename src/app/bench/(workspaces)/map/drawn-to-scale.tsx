@@ -15,7 +15,7 @@ export function DrawnToScale({
   children: ReactNode;
 }): ReactElement {
   const room = useRef<HTMLDivElement>(null);
-  const [zoom, setZoom] = useState(1);
+  const [zoom, setZoom] = useState<number>();
   useEffect(() => {
     if (!room.current) return undefined;
     const observer = new ResizeObserver(([entry]) => {
@@ -26,7 +26,8 @@ export function DrawnToScale({
   }, [width, least]);
   return (
     <div ref={room}>
-      <div style={{ width, zoom }}>{children}</div>
+      {/* Until it is known how much room there is, it only takes its place. */}
+      <div style={{ width, zoom, visibility: zoom === undefined ? 'hidden' : undefined }}>{children}</div>
     </div>
   );
 }

@@ -34,6 +34,7 @@ import { useDraft } from '../../../../ui/use-draft';
 import { VisitorPreview } from '../visitor-preview';
 import { CompareArrangements } from './compare-arrangements';
 import { DrawnToScale } from './drawn-to-scale';
+import { shownOn } from './first-trial';
 import { Inspected, stepsFeeding } from './inspected';
 import { ListingReach } from './listing-reach';
 import { isWaiting } from '../../../../ui/conditions/rule-edit';
@@ -68,12 +69,6 @@ function useSettled<T>(value: T, pause: number): T {
   }, [value, pause]);
   return settled;
 }
-
-/** The first page of the tree that shows a listing: where it is tried, as long as nothing else is asked for. */
-const shownOn = ({ pages }: PlacedListing): ListingPlace => {
-  const page = pages.find(({ sort }) => sort === 'page')?.id;
-  return page === undefined ? {} : { page };
-};
 
 const inPages = (n: number) => (n === 0 ? '' : `, for ${n} ${n === 1 ? 'page' : 'pages'}`);
 

@@ -4,6 +4,7 @@ import type { ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { facetBounds, mayBeFacet, proposedSteps } from '../../../../core/mapping/rule/facets';
 import type { Sources } from '../../../../core/mapping/rule/sources';
+import { MEDIA } from '../../../../core/model/media-type';
 import type { Field } from '../../../../core/model/document';
 import { kindFor } from '../../../../core/model/kinds';
 import { ChipSheet } from '../../../../ui/chip';
@@ -50,7 +51,7 @@ export function VisitorFilters({
   const { data } = useAsk(
     'typeFigures',
     { path: { id: only?.id ?? '' } },
-    { enabled: !disabled && only !== undefined && 'columns' in only.definition },
+    { enabled: !disabled && only !== undefined && 'columns' in only.definition && only.id !== MEDIA },
   );
   const put = (next: readonly SpokenFacet[]) => onChange(next.length === 0 ? null : next.map(asSpoken));
   const begun = (field: Field): SpokenFacet => {
