@@ -151,7 +151,12 @@ test('who is signed out in the middle signs in on the spot, and takes back what 
   const summary = page.getByLabel(/^Summary/);
   const kept = await summary.inputValue();
   await context.clearCookies();
-  await summary.fill('Written while signed out.');
+  // Something else that is asked says first that nobody is signed in: who writes goes on to a pause.
+  await summary.focus();
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await summary.fill('');
+  await summary.pressSequentially('Written while signed out.', { delay: 60 });
+  await expect(summary).toHaveValue('Written while signed out.');
   const again = page.getByRole('dialog', { name: 'Sign in again' });
   await again.getByLabel('Password').fill('quillwater');
   await again.getByRole('button', { name: 'Sign in', exact: true }).click();

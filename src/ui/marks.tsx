@@ -35,8 +35,9 @@ export function Share({
 
 /** The place of a narrow share that is not told yet. */
 export const ShareAwaited = (): ReactElement => (
-  <span aria-hidden="true" style={{ visibility: 'hidden' }}>
-    <Share narrow part={0} of={0} title="" />
+  <span className={`${look.bar} ${look.narrow}`} aria-hidden="true">
+    <i style={{ visibility: 'hidden' }} />
+    <span className={look.mono} />
   </span>
 );
 

@@ -189,16 +189,20 @@ export async function shownOn(
     { asked: queryContextOf(installation, type), rule: { where: { entry: ids }, order: [], limit: MOST } },
   ]);
   const seen = versions.map(({ uuid }) => uuid);
-  const addresses = await entryAddresses(
-    installation.content,
-    installation,
-    seen.map((id) => ({ id, type: type.id })),
-  );
-  const listings = seen.length === 0 ? [] : await showing(installation, type);
-  const shown = await shownBy(installation, type, listings, seen);
-  const referring = (await referrersOfMany(installation.content, seen, 1)).filter(
-    ({ sort }) => sort === 'page' || sort === 'shared',
-  );
+  const inListings = async () => {
+    const listings = seen.length === 0 ? [] : await showing(installation, type);
+    return { listings, shown: await shownBy(installation, type, listings, seen) };
+  };
+  const [addresses, { listings, shown }, referrers] = await Promise.all([
+    entryAddresses(
+      installation.content,
+      installation,
+      seen.map((id) => ({ id, type: type.id })),
+    ),
+    inListings(),
+    referrersOfMany(installation.content, seen, 1),
+  ]);
+  const referring = referrers.filter(({ sort }) => sort === 'page' || sort === 'shared');
   const items = seen.map((id): [Id, ReachLink[]] => {
     const own = addresses.get(id);
     const using = new Map(

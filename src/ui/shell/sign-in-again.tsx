@@ -8,6 +8,33 @@ import { onSignedOut, tellSignedIn } from '../signed-out';
 import { TextBox } from '../text-box';
 import { usePerson } from './person';
 
+/** How long (ms) nothing was done, where a pause is. */
+const PAUSE = 800;
+const doings = ['keydown', 'input', 'focusin', 'pointerdown'] as const;
+
+/**
+ * Calls `then` in the first pause after each of what `on` tells: what takes the focus in the middle of a word would take
+ * the rest of the word too. Answers what ends it.
+ */
+function inPause(on: (listener: () => void) => () => void, then: () => void): () => void {
+  let last = -Infinity;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const note = () => (last = performance.now());
+  const whenPaused = () => {
+    clearTimeout(timer);
+    const left = last + PAUSE - performance.now();
+    if (left > 0) timer = setTimeout(whenPaused, left);
+    else then();
+  };
+  for (const doing of doings) document.addEventListener(doing, note, true);
+  const end = on(whenPaused);
+  return () => {
+    end();
+    clearTimeout(timer);
+    for (const doing of doings) document.removeEventListener(doing, note, true);
+  };
+}
+
 /** Lets somebody whose session ended sign in on the spot: the screen and every word on it stay as they are. */
 export function SignInAgain(): ReactElement | null {
   const { name, email } = usePerson();
@@ -17,7 +44,7 @@ export function SignInAgain(): ReactElement | null {
   const [code, setCode] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem>();
-  useEffect(() => onSignedOut(() => setOpen(true)), []);
+  useEffect(() => inPause(onSignedOut, () => setOpen(true)), []);
   const enter = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
