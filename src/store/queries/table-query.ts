@@ -288,8 +288,8 @@ function foundSql({ sought, language, ...question }: TableQuestion, asked: Query
 }
 
 /**
- * For each row of a page, so many hits of words are sorted rather than that rows are walked and asked for their words:
- * then at most one row in so many has them, however long the page.
+ * While words have at most so many hits for each row of a page, the hits are sorted. With more, rows are walked in their
+ * order and each is asked for its words: a page is full soon.
  */
 const HITS_PER_ROW = 40;
 /** How far rows are counted where nobody asks for more. */
@@ -312,7 +312,8 @@ export async function rowsWithCount(
     areMany ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1) : counted,
     pageOfRows(reader, asked, question, areMany),
   ]);
-  return { total: Math.min(total, most), isAll: total <= most, rows };
+  const isAll = !areMany || total <= most;
+  return { total: isAll ? total : most, isAll, rows };
 }
 
 /** What a row of an index table is sorted by, as it is read of the row by itself. */
