@@ -150,6 +150,9 @@ test('who is signed out in the middle signs in on the spot, and takes back what 
   await open(page, 'species', 'Dusk plover');
   const summary = page.getByLabel(/^Summary/);
   const kept = await summary.inputValue();
+  // In the middle of the work: the screen is there with its scripts.
+  await page.waitForFunction(() => window.earlyActs === undefined);
+  await page.waitForLoadState('networkidle');
   await context.clearCookies();
   // Something else that is asked says first that nobody is signed in: who writes goes on to a pause.
   await summary.focus();
