@@ -55,6 +55,59 @@ test('A page takes its new address with its publication, and leaves another in i
   expect(await visited(page, '/visit/photography')).toBe('200');
 });
 
+/** Where the acts over what is edited stand, by what they say; on how many pages that shows changes as one writes. */
+const acts = (page: Page): Promise<Record<string, string>> =>
+  page.evaluate(() => {
+    const head = document.querySelector('main h1')?.parentElement?.parentElement;
+    return Object.fromEntries(
+      [...(head?.querySelectorAll('button') ?? [])].map((act) => {
+        const { left, top, width } = act.getBoundingClientRect();
+        return [
+          act.getAttribute('aria-label') ?? act.innerText.replace(/, on .*/, ''),
+          [left, top, width].map(Math.round).join(' '),
+        ];
+      }),
+    );
+  });
+
+test('No act moves under the pointer as something is published, typed, or taken away from visitors', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  const publish = page.getByRole('button', { name: /^Publish/ });
+  const withdraw = page.getByRole('button', { name: 'Withdraw', exact: true });
+  const add = page.getByRole('button', { name: 'Add a page below' });
+  await page.goto('/bench/arrange');
+  await add.click();
+  await page.getByRole('dialog').getByLabel('Title').fill('Stands still');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Stands still' }).first()).toBeVisible();
+  const onPage = await acts(page);
+  expect(Object.keys(onPage)).toEqual(expect.arrayContaining(['Add a page below', 'Withdraw', 'Publish']));
+  await publish.click();
+  await expect(page.getByRole('link', { name: 'Point at it' })).toBeVisible();
+  expect(await acts(page)).toEqual(onPage);
+  await page.getByLabel(/^Summary/).fill('Something new.');
+  await expect(page.getByText(/Visitors still see/)).toBeVisible();
+  expect(await acts(page)).toEqual(onPage);
+  await withdraw.click();
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(withdraw).toBeDisabled();
+  expect(await acts(page)).toEqual(onPage);
+
+  await page.goto('/bench/write/species?state=published');
+  await page.getByRole('row').nth(1).getByRole('link').first().click();
+  await expect(page.getByRole('button', { name: /^Publish, on/ })).toBeDisabled();
+  const onEntry = await acts(page);
+  await page.getByLabel(/^Summary/).fill('Something new.');
+  await expect(page.getByText(/Visitors still see/)).toBeVisible();
+  expect(await acts(page)).toEqual(onEntry);
+  await publish.click();
+  await expect(publish).toBeDisabled();
+  await expect(page.getByText(/Visitors see this version/)).toBeVisible();
+  expect(await acts(page)).toEqual(onEntry);
+});
+
 test('Two people at one medium see each other, keep what both wrote, and choose where it collides', async ({
   browser,
 }) => {

@@ -37,6 +37,36 @@ test('words typed while the server is away are kept in the browser, and sent whe
   await expect(again.getByLabel(/^Summary/)).toHaveValue('Typed while nobody listened.');
 });
 
+test('a screen that was drawn before the last words were saved shows them, loaded anew or gone back to', async ({
+  browser,
+}) => {
+  const { page } = await open(browser, 'editor', 'Ember newt');
+  const summary = page.getByLabel(/^Summary/);
+  const address = page.url();
+  // The page comes as it was when it was asked for; its words are saved while it is on its way.
+  await page.route(address, async (route) => {
+    const drawn = await route.fetch();
+    await saved;
+    await route.fulfill({ response: drawn });
+  });
+  const saved = page.waitForResponse((answer) => answer.request().method() === 'PATCH' && answer.ok());
+  await summary.fill('Saved while the page was on its way.');
+  await page.reload();
+  await expect(summary).toHaveValue('Saved while the page was on its way.');
+  await page.unroute(address);
+
+  const toList = async () => {
+    await page.getByRole('link', { name: /in the list$/ }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Species' })).toBeVisible();
+  };
+  await toList();
+  await page.getByRole('link', { name: 'Ember newt', exact: true }).click();
+  await summary.fill('Saved on the way out.');
+  await toList();
+  await page.goBack();
+  await expect(summary).toHaveValue('Saved on the way out.');
+});
+
 test('two people at one entry: different fields are merged, the same field is decided', async ({
   browser,
 }) => {

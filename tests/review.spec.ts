@@ -150,21 +150,23 @@ test('who is signed out in the middle signs in on the spot, and takes back what 
   await open(page, 'species', 'Dusk plover');
   const summary = page.getByLabel(/^Summary/);
   const kept = await summary.inputValue();
-  // In the middle of the work: the screen is there with its scripts.
-  await page.waitForFunction(() => window.earlyActs === undefined);
-  await page.waitForLoadState('networkidle');
   await context.clearCookies();
-  // Something else that is asked says first that nobody is signed in: who writes goes on to a pause.
-  await summary.focus();
-  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
   await summary.fill('');
-  await summary.pressSequentially('Written while signed out.', { delay: 60 });
+  await summary.pressSequentially('Written while');
+  // It is told in the middle of what is written, which goes on, however slowly.
+  const told = page.getByRole('alert').filter({ hasText: 'has ended' });
+  await expect(told).toBeVisible();
+  await expect(summary).toBeFocused();
+  await page.keyboard.type(' signed out.');
   await expect(summary).toHaveValue('Written while signed out.');
+  await told.getByRole('button', { name: 'Sign in again' }).click();
   const again = page.getByRole('dialog', { name: 'Sign in again' });
   await again.getByLabel('Password').fill('quillwater');
   await again.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(told).toBeHidden();
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await expect(summary).toHaveValue('Written while signed out.');
+  await expect(summary).toBeFocused();
   // Outside a text, what was done last is taken back and done again.
   await page.getByTitle('Undo (Ctrl Z)').focus();
   await page.keyboard.press('Control+z');

@@ -4,7 +4,7 @@ import { routes, type OperationName } from '../contract/routes';
 import type { Fault } from '../core/faults';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { tellAct } from './acts';
-import { tellSignedOut } from './signed-out';
+import { sessionNow, tellSignedOut } from './signed-out';
 
 type Operations = typeof operations;
 export type AnswerOf<K extends OperationName> =
@@ -71,6 +71,7 @@ export async function ask<K extends OperationName>(
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (body !== undefined) headers['Content-Type'] = 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
+  const session = sessionNow();
   let response: Response;
   try {
     response = await fetch(`/api/v1${address}${asked.size > 0 ? `?${asked.toString()}` : ''}`, {
@@ -83,7 +84,7 @@ export async function ask<K extends OperationName>(
     if (signal?.aborted) throw error;
     throw new Problem(0, UNREACHABLE);
   }
-  if (response.status === 401 && name !== 'signIn') tellSignedOut();
+  if (response.status === 401 && name !== 'signIn') tellSignedOut(session);
   if (!response.ok) throw await problemOf(response);
   tellAct(response);
   // What the server answers is made from the operation's own answer class.
@@ -108,6 +109,7 @@ export async function sendFile<K extends OperationName>(
   const asked = new URLSearchParams(
     Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
   );
+  const session = sessionNow();
   // Only this way of asking tells how far the sending is.
   const response = await new Promise<Response>((resolve, reject) => {
     const request = new XMLHttpRequest();
@@ -130,7 +132,7 @@ export async function sendFile<K extends OperationName>(
     signal?.addEventListener('abort', () => request.abort());
     request.send(file);
   });
-  if (response.status === 401) tellSignedOut();
+  if (response.status === 401) tellSignedOut(session);
   if (!response.ok) throw await problemOf(response);
   tellAct(response);
   return (await response.json()) as AnswerOf<K>;

@@ -17,9 +17,15 @@ const InItsPlace = ({ isTold, words }: { isTold: boolean; words: string }): Reac
     </span>
   );
 
+/** What changes what visitors see: at the end of all acts, where it stays while others come and go. */
+export const VisitorActs = ({ children }: { children: ReactNode }): ReactElement => (
+  <span className={styles.forVisitors}>{children}</span>
+);
+
 /**
- * The head of what is edited: its name, its state in words, what is saved and what is to fix, and all that can be done with
- * it. It stays in sight, and Ctrl+Z outside a text takes back the last thing done.
+ * The head of what is edited: its name, all that can be done with it, its state in words, what is saved and what is to fix.
+ * It stays in sight, and Ctrl+Z outside a text takes back the last thing done. Whatever changes as something is done stands
+ * below the acts, so that none of them moves under a pointer.
  */
 export function RecordHead({
   eyebrow,
@@ -55,32 +61,34 @@ export function RecordHead({
   // Both tell moments, in the time zone of whoever reads.
   const isTold = useInBrowser();
   return (
-    <div className={`${look.heading} ${styles.head}`}>
-      <div>
-        <div className={look.eyebrow}>
-          <span>{eyebrow}</span>
+    <div className={styles.head}>
+      <div className={look.heading}>
+        <div>
+          <div className={look.eyebrow}>
+            <span>{eyebrow}</span>
+          </div>
+          <h1>{title}</h1>
         </div>
-        <h1>{title}</h1>
-        <div className={styles.state}>
-          <StateMark state={state} />
-          <span className={look.pencil}>
-            <InItsPlace isTold={isTold} words={seen} />
-          </span>
-          <span className={look.pencil} role="status">
-            <InItsPlace isTold={isTold} words={saved} />
-          </span>
-          {toFix > 0 && (
-            <button type="button" className={styles.fix} onClick={onFix}>
-              {toFix} to fix
-            </button>
-          )}
-          {ways && <span className={styles.ways}>{ways}</span>}
+        <div className={`${look.acts} ${styles.acts}`}>
+          {mayChange && <Steps undo={draft.undo} redo={draft.redo} />}
+          {children}
         </div>
       </div>
-      <div className={`${look.acts} ${styles.acts}`}>
-        {mayChange && <Steps undo={draft.undo} redo={draft.redo} />}
-        {children}
+      <div className={styles.state}>
+        <StateMark state={state} />
+        <span className={look.pencil}>
+          <InItsPlace isTold={isTold} words={seen} />
+        </span>
+        <span className={look.pencil} role="status">
+          <InItsPlace isTold={isTold} words={saved} />
+        </span>
+        {toFix > 0 && (
+          <button type="button" className={styles.fix} onClick={onFix}>
+            {toFix} to fix
+          </button>
+        )}
       </div>
+      {ways && <div className={styles.ways}>{ways}</div>}
     </div>
   );
 }

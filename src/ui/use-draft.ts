@@ -6,6 +6,7 @@ import type { Collision } from '../core/content/merge-json';
 import type { Fault } from '../core/faults';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
 import { Problem, wordsOf } from './ask';
+import { lastSaved, noteSaved } from './last-saved';
 import { onSignedIn } from './signed-out';
 import { forgetUnsaved, keepUnsaved, readUnsaved, type FormModel } from './unsaved';
 
@@ -46,11 +47,8 @@ export interface Draft<A extends Kept> {
   settle(): Promise<A | undefined>;
   /** Takes what the server answered to an act. */
   take(answer: A): void;
-  /**
-   * Takes a newer version that the server tells of, as after going back to a screen; what was typed is laid
-   * over it.
-   */
-  freshen(answer: A): void;
+  /** Asks for it as it is now, and lays what was typed over that. Answers whether the server told it. */
+  renew(): Promise<boolean>;
   /** Settles conflicts: those at `mine` (their paths) are mine, the others theirs. Both stay in the history. */
   decide(mine: ReadonlySet<string>): void;
 }
@@ -63,6 +61,8 @@ interface Options<A extends Kept> {
   sendable(given: JsonObject): JsonObject;
   /** `apart` keeps the version in the history by itself. */
   send(changes: JsonObject, revision: number, apart: boolean): Promise<A>;
+  /** Asks for it as it is now. */
+  fetch(): Promise<A>;
   /** Reads the other version out of a 412. */
   other(current: JsonObject): A | undefined;
 }
@@ -100,7 +100,10 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
 
   const put = useCallback((next: { kept?: A; given?: JsonObject }) => {
     now.current = { ...now.current, ...next };
-    if (next.kept) setKept(next.kept);
+    if (next.kept) {
+      setKept(next.kept);
+      noteSaved(next.kept.id, next.kept.revision);
+    }
     if (next.given) setGiven(next.given);
   }, []);
 
@@ -178,15 +181,21 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   // What could not be saved while nobody was signed in is saved as soon as somebody is.
   useEffect(() => onSignedIn(() => void settleRef.current()), []);
 
-  const freshen = useCallback(
-    (answer: A) => {
-      const { kept: base, given: mine } = now.current;
-      if (answer.revision <= base.revision) return;
-      if (Object.keys(differing(mine, base.values)).length > 0) mergeOver(base.values, mine, answer);
-      else put({ kept: answer, given: answer.values });
-    },
-    [mergeOver, put],
-  );
+  const renewOnce = useCallback(async (): Promise<boolean> => {
+    const answer = await ways.current.fetch().catch(() => undefined);
+    if (!answer) return false;
+    const { kept: base, given: mine } = now.current;
+    if (answer.revision <= base.revision) return true;
+    if (Object.keys(differing(mine, base.values)).length > 0) mergeOver(base.values, mine, answer);
+    else put({ kept: answer, given: answer.values });
+    return true;
+  }, [mergeOver, put]);
+  const renew = useCallback(async (): Promise<boolean> => {
+    // What is being saved is no news of somebody else's.
+    const renewed = running.current.then(renewOnce);
+    running.current = renewed.then(() => undefined);
+    return renewed;
+  }, [renewOnce]);
 
   const touched = useCallback(() => {
     const { kept: base, given: mine } = now.current;
@@ -229,8 +238,10 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
       setBroughtBack(true);
       touched();
     }
+    // A screen may come as it was drawn before the last that was saved here: gone back to, or loaded meanwhile.
+    if (lastSaved(began.id) > began.revision) void renew();
     return () => void settleRef.current();
-  }, [mergeOver, touched]);
+  }, [mergeOver, renew, touched]);
 
   return {
     kept,
@@ -247,7 +258,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     redo: may.redo ? () => step('redo') : undefined,
     settle,
     take: (answer) => put({ kept: answer }),
-    freshen,
+    renew,
     decide(mine) {
       const dropped = conflicts.filter(({ path }) => !mine.has(path));
       const decided = dropped.reduce<Json>(

@@ -10,13 +10,13 @@ import { BrandMark } from '../brand-mark';
 import { useAsk } from '../use-ask';
 import { PersonContext } from './person';
 import { PersonMenu } from './person-menu';
+import { SignedOutBar } from './signed-out-bar';
 import { stations } from './stations';
 import styles from './shell.module.css';
 import { Link } from '../link';
 
 // Loaded when they are first opened.
 const GoTo = later(() => import('./go-to').then((loaded) => loaded.GoTo));
-const SignInAgain = later(() => import('./sign-in-again').then((loaded) => loaded.SignInAgain));
 const Guide = later(() => import('./guide').then((loaded) => loaded.Guide));
 const Shortcuts = later(() => import('./shortcuts').then((loaded) => loaded.Shortcuts));
 
@@ -112,9 +112,9 @@ export function Shell({
           </div>
         </header>
         {children}
+        <SignedOutBar />
       </div>
       {goToOnce && <GoTo open={goTo} onClose={() => setGoTo(false)} />}
-      <SignInAgain />
       {guideOnce && <Guide open={guide} onClose={() => setGuide(false)} />}
       {shortcutsOnce && <Shortcuts open={shortcuts} onClose={() => setShortcuts(false)} />}
     </PersonContext.Provider>

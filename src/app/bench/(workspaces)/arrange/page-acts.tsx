@@ -64,13 +64,13 @@ export const PageActs = memo(function PageActs({
     <>
       <ShowDraft record={page.id} />
       {arranges && page.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>}
-      {shown && publishes && <Button onClick={() => setSure('withdraw')}>Withdraw</Button>}
       <PublishingActs
         publishes={publishes}
         waits={page.stage === 'review'}
         mayPublishNow={mayPublishNow}
         isNew={!shown || page.differs || typed}
-        label="Publish"
+        isShown={shown}
+        labels={{ withdraw: 'Withdraw', publish: 'Publish' }}
         onReturn={(reviews) =>
           void act(
             (revision) => ask('returnPage', { path, revision }),
@@ -78,6 +78,7 @@ export const PageActs = memo(function PageActs({
           )
         }
         onSubmit={() => void act((revision) => ask('submitPage', { path, revision }), 'It waits for review.')}
+        onWithdraw={() => setSure('withdraw')}
         onTime={() => setTiming(true)}
         onPublish={() =>
           void act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.')

@@ -1,6 +1,7 @@
 'use client';
 import { Button } from '@mui/material';
 import type { ReactElement } from 'react';
+import { VisitorActs } from '../../../../ui/record-head';
 import { useMay } from '../../../../ui/shell/person';
 
 /** What is done to let visitors see a page or a shared block, or somebody who reviews: by those who may. */
@@ -9,9 +10,11 @@ export function PublishingActs({
   waits,
   mayPublishNow,
   isNew,
-  label,
+  isShown,
+  labels,
   onReturn,
   onSubmit,
+  onWithdraw,
   onTime,
   onPublish,
 }: {
@@ -23,10 +26,13 @@ export function PublishingActs({
   mayPublishNow: boolean;
   /** Whether there is anything that visitors do not see yet. */
   isNew: boolean;
-  /** What the button says that publishes it. */
-  label: string;
+  /** Whether visitors see it, now or later. */
+  isShown: boolean;
+  /** What the buttons say. */
+  labels: { withdraw: string; publish: string };
   onReturn: (reviews: boolean) => void;
   onSubmit: () => void;
+  onWithdraw: () => void;
   onTime: () => void;
   onPublish: () => void;
 }): ReactElement {
@@ -37,21 +43,26 @@ export function PublishingActs({
       {waits && (reviews || arranges) && (
         <Button onClick={() => onReturn(reviews)}>{reviews ? 'Give back' : 'Take back from review'}</Button>
       )}
-      {!publishes && !waits && arranges && (
-        <Button variant="contained" onClick={onSubmit}>
-          Send for review
-        </Button>
-      )}
-      {publishes && (
-        <Button disabled={!mayPublishNow} onClick={onTime}>
-          At a time…
-        </Button>
-      )}
-      {publishes && (
-        <Button variant="contained" disabled={!mayPublishNow || !isNew} onClick={onPublish}>
-          {label}
-        </Button>
-      )}
+      <VisitorActs>
+        {!publishes && !waits && arranges && (
+          <Button variant="contained" onClick={onSubmit}>
+            Send for review
+          </Button>
+        )}
+        {publishes && (
+          <>
+            <Button disabled={!isShown} onClick={onWithdraw}>
+              {labels.withdraw}
+            </Button>
+            <Button disabled={!mayPublishNow} onClick={onTime}>
+              At a time…
+            </Button>
+            <Button variant="contained" disabled={!mayPublishNow || !isNew} onClick={onPublish}>
+              {labels.publish}
+            </Button>
+          </>
+        )}
+      </VisitorActs>
     </>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { PagePatch, PagePreview, PreviewQuery } from '../../../../contract/pages';
 import type { PlaceScope } from '../../../../core/content/versions';
 import type { Id } from '../../../../core/ids';
@@ -137,6 +137,7 @@ export function useArranged<A extends ArrangedAnswer>({
       drafted(
         await save(revision, { ...patchOf(changes, locales), ...(byItself ? { apart: 'collided' } : {}) }),
       ),
+    fetch: async () => drafted(await fetch()),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && drafted(other);
@@ -158,20 +159,12 @@ export function useArranged<A extends ArrangedAnswer>({
     if (revision !== initial.revision)
       void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
-  const { freshen, status } = draft;
-  const ways = useRef({ fetch, drafted });
-  useEffect(() => {
-    ways.current = { fetch, drafted };
-  });
+  const { renew, status } = draft;
   const newer = drawn !== undefined && drawn.revision > revision && status === 'saved';
   useEffect(() => {
     // A screen that one goes back to shows what it showed then; the drawing tells that there is more.
-    if (newer)
-      void ways.current.fetch().then(
-        (answer) => freshen(ways.current.drafted(answer)),
-        () => undefined,
-      );
-  }, [freshen, newer]);
+    if (newer) void renew();
+  }, [renew, newer]);
   useSaveKey(draft);
   const parts = useMemo(() => apart(given), [given]);
   const [values, slots] = [useSameWhile(parts.values), useSameWhile(parts.slots)];

@@ -11,6 +11,7 @@ import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { PublishAt } from '../../../../ui/publish-at';
+import { PublishButton } from '../../../../ui/publish-button';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
@@ -116,9 +117,6 @@ function useReviewed(sort: Reviewable, id: string, revision: number): Reviewed |
   return undefined;
 }
 
-const inPages = (pages: number): string =>
-  pages === 0 ? 'Publish' : pages === 1 ? 'Publish, on 1 page' : `Publish, on ${pages} pages`;
-
 /** What a reviewer does with what is compared: give it back with a note, publish it at once or at a time. */
 export function ReviewActs({
   sort,
@@ -187,14 +185,12 @@ export function ReviewActs({
           <Button disabled={busy || thing.faults.length > 0} onClick={() => setTiming(true)}>
             At a time…
           </Button>
-          <Button
-            variant="contained"
+          <PublishButton
+            pages={pages}
             disabled={busy || thing.faults.length > 0}
-            title={thing.faults.length > 0 ? 'Something must be fixed first.' : undefined}
+            {...(thing.faults.length > 0 ? { title: 'Something must be fixed first.' } : {})}
             onClick={() => void act(() => publish({}), 'Visitors see it now.')}
-          >
-            {inPages(pages)}
-          </Button>
+          />
         </>
       )}
       {since && <Note sort="info">{since}</Note>}

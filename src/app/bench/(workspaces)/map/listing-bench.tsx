@@ -22,7 +22,7 @@ import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { RecordHead } from '../../../../ui/record-head';
+import { RecordHead, VisitorActs } from '../../../../ui/record-head';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { historyOf } from '../../../../ui/versions/version-hrefs';
@@ -97,6 +97,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
     },
     send: async (rule, revision) =>
       drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
+    fetch: async () => drafted({ ...initial, ...(await ask('listing', { path: { id: initial.id } })) }),
     other: (current) =>
       current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule)
         ? drafted({ ...initial, ...current } as PlacedListing)
@@ -224,6 +225,19 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
         mayChange={mayKeep}
         ways={<Link href={historyOf('listing', kept.id)}>Versions</Link>}
       >
+        {mayKeep && (
+          <>
+            <Button
+              disabled={busy || draft.status === 'saved' || draft.status === 'saving'}
+              onClick={() => void draft.settle()}
+            >
+              Save
+            </Button>
+            <Button disabled={busy} onClick={() => setSure(true)}>
+              Bin
+            </Button>
+          </>
+        )}
         <Button
           aria-pressed={comparing}
           onClick={() => setComparing(!comparing)}
@@ -232,16 +246,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
           {comparing ? 'Back to the rule' : 'Compare'}
         </Button>
         {mayKeep && (
-          <>
-            <Button disabled={busy} onClick={() => setSure(true)}>
-              Bin
-            </Button>
-            <Button
-              disabled={busy || draft.status === 'saved' || draft.status === 'saving'}
-              onClick={() => void draft.settle()}
-            >
-              Save
-            </Button>
+          <VisitorActs>
             <Button
               variant="contained"
               disabled={
@@ -253,7 +258,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
             >
               Put in force{inPages(kept.pages.length)}
             </Button>
-          </>
+          </VisitorActs>
         )}
       </RecordHead>
       {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}

@@ -6,6 +6,8 @@ import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { useGoing } from '../../../../ui/going';
 import { PublishAt } from '../../../../ui/publish-at';
+import { PublishButton } from '../../../../ui/publish-button';
+import { VisitorActs } from '../../../../ui/record-head';
 import { momentInWords } from '../../../../ui/seen-in-words';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { Sure } from '../../../../ui/sure';
@@ -136,36 +138,34 @@ export const EntryActs = memo(function EntryActs({
           Copy
         </Button>
       )}
-      {shown && publishes && (
-        <Button disabled={busy} onClick={() => setAsking('withdrawEntry')}>
-          Withdraw
-        </Button>
-      )}
       {entry.stage === 'review' && (reviews || mayWrite) && (
         <Button disabled={busy} onClick={() => void act('returnEntry')}>
           {reviews ? 'Give back' : 'Take back from review'}
         </Button>
       )}
-      {!publishes && entry.stage !== 'review' && mayWrite && (
-        <Button variant="contained" disabled={busy || isNothing} onClick={() => void act('submitEntry')}>
-          Send for review
-        </Button>
-      )}
-      {publishes && (
-        <Button disabled={busy || isNothing || faults > 0} onClick={() => setTiming(true)}>
-          At a time…
-        </Button>
-      )}
-      {publishes && (
-        <Button
-          variant="contained"
-          disabled={busy || isNothing || faults > 0 || isOut}
-          title={faults > 0 ? 'Something must be fixed first.' : undefined}
-          onClick={() => void act('publishEntry')}
-        >
-          {pages > 0 && !isOut ? `Publish, on ${inWords(pages)}` : 'Publish'}
-        </Button>
-      )}
+      <VisitorActs>
+        {!publishes && entry.stage !== 'review' && mayWrite && (
+          <Button variant="contained" disabled={busy || isNothing} onClick={() => void act('submitEntry')}>
+            Send for review
+          </Button>
+        )}
+        {publishes && (
+          <>
+            <Button disabled={busy || !shown} onClick={() => setAsking('withdrawEntry')}>
+              Withdraw
+            </Button>
+            <Button disabled={busy || isNothing || faults > 0} onClick={() => setTiming(true)}>
+              At a time…
+            </Button>
+            <PublishButton
+              pages={pages}
+              disabled={busy || isNothing || faults > 0 || isOut}
+              {...(faults > 0 ? { title: 'Something must be fixed first.' } : {})}
+              onClick={() => void act('publishEntry')}
+            />
+          </>
+        )}
+      </VisitorActs>
       {timing && (
         <PublishAt
           name={entry.title || 'this entry'}

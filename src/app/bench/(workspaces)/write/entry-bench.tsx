@@ -151,6 +151,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         locales,
       );
     },
+    fetch: async () => withLanguages(await ask('entry', { path: { id: initial.id } }), fields, locales),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && withLanguages(other, fields, locales);
@@ -161,7 +162,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const isKept = revision > 0;
   const idInAddress = useSearchParams().get('id');
   const [isLoadedAnew] = useState(initial.revision === 0 && idInAddress === initial.id);
-  const freshen = draft.freshen;
+  const { renew } = draft;
   useEffect(() => {
     // Loaded anew before anything is kept, it is the same entry, and finds its words.
     if (initial.revision === 0)
@@ -170,14 +171,10 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   useEffect(() => {
     if (!isLoadedAnew) return;
     // Its first words may have been on their way while this was drawn: then it is kept by now.
-    ask('entry', { path: { id: initial.id } }).then(
-      (made) => {
-        atOwnAddress();
-        freshen(withLanguages(made, fields, locales));
-      },
-      () => undefined,
-    );
-  }, [isLoadedAnew, initial.id, atOwnAddress, freshen, fields, locales]);
+    void renew().then((isMade) => {
+      if (isMade) atOwnAddress();
+    });
+  }, [isLoadedAnew, atOwnAddress, renew]);
   const notes = useNotesAt(id, isKept);
   // An entry that was just begun is not told what it lacks, but where one was, or asks.
   const [toldAll, setToldAll] = useState(initial.revision > 0);

@@ -95,13 +95,13 @@ export function SharedActs({ editing }: { editing: SharedEditing }): ReactElemen
     <>
       {arranges && <Button onClick={() => void copy()}>Copy</Button>}
       {arranges && <Button onClick={() => setSure('bin')}>Bin</Button>}
-      {shown && publishes && <Button onClick={() => setSure('turn off')}>Turn off</Button>}
       <PublishingActs
         publishes={publishes}
         waits={kept.stage === 'review'}
         mayPublishNow={toFix.length === 0}
         isNew={!shown || kept.differs || draft.status !== 'saved'}
-        label={stands.pages > 0 ? `Publish ${where}` : 'Publish'}
+        isShown={shown}
+        labels={{ withdraw: 'Turn off', publish: stands.pages > 0 ? `Publish ${where}` : 'Publish' }}
         onReturn={(reviews) =>
           void act(
             (revision) => ask('returnSharedBlock', { path, revision }),
@@ -111,6 +111,7 @@ export function SharedActs({ editing }: { editing: SharedEditing }): ReactElemen
         onSubmit={() =>
           void act((revision) => ask('submitSharedBlock', { path, revision }), 'It waits for review.')
         }
+        onWithdraw={() => setSure('turn off')}
         onTime={() => setTiming(true)}
         onPublish={() =>
           void act(
