@@ -231,6 +231,20 @@ test('what is done before the script of a page has come is done when it has', as
   await page.getByRole('option', { name: /Night walks/ }).click();
   await expect(page.getByRole('list', { name: 'Chosen categories' })).toContainText('Night walks');
 
+  // Where a tool of the browser changed the page, all of it is drawn anew: with what was said and pressed.
+  ({ held, letThrough } = hold());
+  await notYet('/bench/write/new/notice');
+  const title = page.getByLabel(/^Title/);
+  await title.evaluate((box) => box.before(document.createElement('b')));
+  await title.fill('The hide is open again');
+  await page.getByRole('button', { name: 'Go to anything' }).click();
+  const before = await title.elementHandle();
+  letThrough();
+  await expect(page.getByRole('dialog').getByRole('combobox')).toBeVisible();
+  expect(await before?.evaluate((box) => box.isConnected)).toBe(false);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { level: 1, name: 'The hide is open again' })).toBeVisible();
+
   // Who scrolled meanwhile is where they went, not taken back to where they came in.
   ({ held, letThrough } = hold());
   await notYet('/bench/arrange');

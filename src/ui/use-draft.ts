@@ -158,7 +158,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
           continue;
         }
         setStatus('not saved');
-        setProblem(wordsOf(error));
+        // That somebody is signed out is told below every screen.
+        if (!(error instanceof Problem && error.status === 401)) setProblem(wordsOf(error));
         if (error instanceof Problem) setFaults(error.faults);
         if (error instanceof Problem && (error.status === 0 || error.status >= 500))
           timer.current = setTimeout(() => void settleRef.current(), AGAIN);

@@ -14,20 +14,42 @@ function sayInField(at: HTMLInputElement | HTMLTextAreaElement, value: string): 
   at.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
+const isLike = <E extends Element>(one: Element, other: E): one is E =>
+  one.constructor === other.constructor &&
+  (other.id
+    ? one.id === other.id
+    : one.textContent === other.textContent &&
+      one.getAttribute('aria-label') === other.getAttribute('aria-label'));
+
+/** The element, or the one in its place: where something outside changed the page before, all of it is drawn anew. */
+function nowThere<E extends Element>(at: E): E | undefined {
+  if (at.isConnected) return at;
+  return [...document.getElementsByTagName(at.tagName)].find((each) => isLike(each, at));
+}
+
+function sayAt(at: HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement, value: string): void {
+  if (!(at instanceof HTMLSelectElement)) return sayInField(at, value);
+  at.value = value;
+  at.dispatchEvent(new Event('change', { bubbles: true }));
+  return undefined;
+}
+
 function doNow(act: EarlyAct): void {
-  if (!act.at.isConnected) return;
-  if (act.does === 'send') act.at.requestSubmit();
+  if (act.does === 'send') nowThere(act.at)?.requestSubmit();
   else if (act.does === 'tick') {
-    act.at.checked = !act.ticked;
-    act.at.click();
-  } else if (act.does === 'press')
+    const at = nowThere(act.at);
+    if (!at) return;
+    at.checked = !act.ticked;
+    at.click();
+  } else if (act.does === 'press') {
+    const at = nowThere(act.at);
     // What opens by pressing down, as a list of choices does, hears that too.
     for (const type of ['mousedown', 'mouseup', 'click'])
-      act.at.dispatchEvent(new MouseEvent(type, { ...act.keys, bubbles: true, cancelable: true }));
-  else if (act.at instanceof HTMLSelectElement) {
-    act.at.value = act.value;
-    act.at.dispatchEvent(new Event('change', { bubbles: true }));
-  } else sayInField(act.at, act.value);
+      at?.dispatchEvent(new MouseEvent(type, { ...act.keys, bubbles: true, cancelable: true }));
+  } else {
+    const at = nowThere(act.at);
+    if (at) sayAt(at, act.value);
+  }
 }
 
 /** Does what was done before the page could do anything, in the order it was done; it stands after all else. */

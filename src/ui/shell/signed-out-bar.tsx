@@ -21,6 +21,10 @@ export function SignedOutBar(): ReactElement {
     // Whoever signed in, or leaves it, goes on where they were.
     if (!asks) workedAt.current?.focus();
   }, [asks]);
+  useEffect(() => {
+    // The bar takes room from the screen; where somebody writes stays in sight.
+    if (isOut) document.activeElement?.scrollIntoView({ block: 'nearest' });
+  }, [isOut]);
   return (
     <div role="alert">
       {isOut && (
