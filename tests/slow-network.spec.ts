@@ -155,7 +155,7 @@ test('who sets out for elsewhere while an act is under way is not called back fr
   const leave = async (from: string, act: RegExp, link: RegExp, to: RegExp) => {
     await page.goto(from);
     const { held, letThrough } = hold();
-    await page.route('**/api/v1/entries/**', async (route) => {
+    await page.route(/\/api\/v1\/(entries|acts)\//, async (route) => {
       if (route.request().method() !== 'GET') await held;
       await route.continue();
     });
@@ -180,6 +180,7 @@ test('who sets out for elsewhere while an act is under way is not called back fr
   };
   await leave(history, /^Take back: .*Summary/, /^Release/, /\/bench\/release/);
   await leave(entry, /^Copy$/, /^Release/, /\/bench\/release/);
+  await leave('/bench/watch/acts', /^Undo: /, /^Release/, /\/bench\/release/);
 
   // The first words of an entry give it an address of its own, but not the screen that came after it.
   await page.goto('/bench/write/new/notice');

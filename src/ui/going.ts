@@ -4,11 +4,29 @@ import { useCallback, useEffect, useMemo, useRef } from 'react';
 
 /** How often somebody has set out for another screen since the browser loaded the first. */
 let departures = 0;
+/** Where somebody set out for last. */
+let target: string | undefined;
 
 /** Notes that somebody sets out for another screen, before it is there. */
-export const setOut = (): void => {
+export const setOut = (href: string): void => {
   departures += 1;
+  target = href;
 };
+
+/**
+ * Asked when an act begins after which every screen is another: what loads anew the screen that somebody has set out for by
+ * then, or another that is named, or the one they are on.
+ */
+export function beginAnew(): (href?: string) => void {
+  const before = departures;
+  const { pathname } = window.location;
+  return (href) => {
+    const isOnTheWay = departures !== before && window.location.pathname === pathname;
+    const to = isOnTheWay ? target : href;
+    if (to === undefined) window.location.reload();
+    else window.location.assign(to);
+  };
+}
 
 interface Going {
   /** Goes to another screen at once. */
@@ -25,7 +43,7 @@ export function useGoing(): Going {
   const router = useRouter();
   return useMemo(() => {
     const go = (href: string) => {
-      setOut();
+      setOut(href);
       router.push(href);
     };
     return {

@@ -8,5 +8,5 @@ import { setOut } from './going';
  * a hundred screens at once.
  */
 export const Link = (
-  props: Omit<ComponentProps<typeof NextLink>, 'prefetch' | 'onNavigate'>,
-): ReactElement => <NextLink prefetch={false} onNavigate={setOut} {...props} />;
+  props: Omit<ComponentProps<typeof NextLink>, 'prefetch' | 'onNavigate' | 'href'> & { href: string },
+): ReactElement => <NextLink prefetch={false} onNavigate={() => setOut(props.href)} {...props} />;

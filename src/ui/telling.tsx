@@ -12,6 +12,7 @@ import {
 } from 'react';
 import { isSaving, onAct, type KeptAct } from './acts';
 import { ask, wordsOf } from './ask';
+import { beginAnew } from './going';
 
 interface Told {
   words: string;
@@ -37,20 +38,18 @@ const AFTER_UNDO = 'clear-frame.after-undo';
  * that are not kept yet lie in the browser and come back by themselves.
  */
 export async function takeBack(id: string): Promise<void> {
+  const anew = beginAnew();
   let told: string;
   try {
     const { left, goesOn } = await ask('undoAct', { path: { id } });
-    if (goesOn !== undefined) {
-      window.location.assign(LONG_WORK);
-      return;
-    }
+    if (goesOn !== undefined) return anew(LONG_WORK);
     const reasons = left.map(({ label, why }) => (label ? `${label}: ${why}` : why));
     told = reasons.length > 0 ? `Taken back, but for this. ${reasons.slice(0, 3).join(' ')}` : 'Taken back.';
   } catch (error) {
     told = wordsOf(error);
   }
   sessionStorage.setItem(AFTER_UNDO, told);
-  window.location.reload();
+  return anew();
 }
 
 export function Telling({ children }: { children: ReactNode }): ReactElement {
