@@ -43,6 +43,7 @@ import { bothSides } from './migrations/034-both-sides';
 import { reorderedChoices } from './migrations/035-reordered-choices';
 import { namesOfCategories } from './migrations/036-names-of-categories';
 import { beginningsOfWords } from './migrations/037-beginnings-of-words';
+import { tiesInOrder } from './migrations/038-ties-in-order';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
@@ -94,6 +95,7 @@ export const contentMigrations: readonly Migration[] = [
   reorderedChoices,
   namesOfCategories,
   beginningsOfWords,
+  tiesInOrder,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

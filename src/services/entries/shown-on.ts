@@ -90,7 +90,9 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
       )
     ).map(({ record, body }) => [record, body]),
   );
-  return inForce.flatMap(({ id, label, rule }): Showing[] => {
+  return inForce.flatMap(({ id, label, rule: { mapping: _mapping, ...inFull } }): Showing[] => {
+    // How it looks is not asked.
+    const rule: ListingRule = { ...inFull, mapping: {} };
     const pages = showing.get(id) ?? [];
     const asks = asksOfPlace(rule.where);
     if (takesFromPages(rule))
@@ -144,6 +146,7 @@ async function shownBy(
   showing: readonly Showing[],
   ids: readonly Id[],
 ): Promise<Set<Id>[]> {
+  if (ids.length === 0) return showing.map(() => new Set());
   const { content } = installation;
   const questions = await Promise.all(
     showing.map(async ({ rule }) => {
@@ -185,21 +188,20 @@ export async function shownOn(
       { path: '/ids', code: 'bound', message: `At most ${MOST} entries are told of at once.` },
     ]);
   if (ids.length === 0) return { items: {} };
-  const { versions } = await listAmong(installation.content, [
-    { asked: queryContextOf(installation, type), rule: { where: { entry: ids }, order: [], limit: MOST } },
+  const [listings, { versions }] = await Promise.all([
+    showing(installation, type),
+    listAmong(installation.content, [
+      { asked: queryContextOf(installation, type), rule: { where: { entry: ids }, order: [], limit: MOST } },
+    ]),
   ]);
   const seen = versions.map(({ uuid }) => uuid);
-  const inListings = async () => {
-    const listings = seen.length === 0 ? [] : await showing(installation, type);
-    return { listings, shown: await shownBy(installation, type, listings, seen) };
-  };
-  const [addresses, { listings, shown }, referrers] = await Promise.all([
+  const [addresses, shown, referrers] = await Promise.all([
     entryAddresses(
       installation.content,
       installation,
       seen.map((id) => ({ id, type: type.id })),
     ),
-    inListings(),
+    shownBy(installation, type, listings, seen),
     referrersOfMany(installation.content, seen, 1),
   ]);
   const referring = referrers.filter(({ sort }) => sort === 'page' || sort === 'shared');

@@ -129,7 +129,7 @@ describe('a listing that is kept', () => {
       ).map(({ sql }) => sql);
     const way = [
       expect.stringMatching(
-        /ON index_\d+_live \(f\d+_choice, s\d+_line_engb, live_from, live_until, entry\)/,
+        /ON index_\d+_live \(f\d+_choice, s\d+_line_engb, entry, live_from, live_until\)/,
       ),
     ];
     const [made, same] = [await make(birds), await make(birds)];

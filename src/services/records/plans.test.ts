@@ -1,5 +1,5 @@
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
-import { withSpeciesPages } from '../../../tests/small-model';
+import { contentType, withSpeciesPages } from '../../../tests/small-model';
 import { LastingConnection } from '../../store/lasting-connection';
 import {
   keysOfPages,
@@ -10,7 +10,9 @@ import {
   withThoseAbove,
 } from '../../store/pages';
 import { pagesBySite } from '../../store/sites';
-import { sql } from '../../store/sql';
+import { liveNowWalking } from '../../store/queries/live-now';
+import { orderBy, sortTerms } from '../../store/queries/listing-query';
+import { raw, sql } from '../../store/sql';
 import { comments } from '../comments';
 import {
   allContent,
@@ -23,6 +25,7 @@ import {
   withdrawEntry,
 } from '../entries';
 import { addListing, listings, publishListing, tryListing, tryListingFigures } from '../listings';
+import { queryContextOf } from '../listings/sources';
 import { importModel } from '../model/put-in-force';
 import { working } from '../model/working-copy';
 import { overview } from '../overview';
@@ -225,6 +228,23 @@ test.each(Object.keys(questions))('%s looks through no whole table that grows', 
   await questions[name]?.();
   expect(statements).toBeGreaterThan(0);
   expect(scans).toEqual([]);
+});
+
+test('a list that goes by a column in which very many are alike sorts none of them', async () => {
+  const { installation } = small;
+  const asked = queryContextOf(installation, contentType(installation.model, 'species'));
+  const sorted = [...asked.indexTable.fields.values()].filter(({ field, sort }) => field.indexed && sort);
+  expect(sorted.length).toBeGreaterThan(2);
+  for (const { field } of sorted) {
+    const order = orderBy(sortTerms([{ by: field.id, direction: 'up' }], asked, false));
+    const plan = await installation.content.all<{ detail: string }>(
+      sql`EXPLAIN QUERY PLAN SELECT s.entry FROM ${raw(asked.indexTable.live)} s WHERE ${liveNowWalking(asked.now)} ORDER BY ${order} LIMIT ${24}`,
+    );
+    expect([field.key, ...plan.map(({ detail }) => detail)]).toEqual([
+      field.key,
+      expect.stringMatching(/^SCAN s USING COVERING INDEX index_\d+_live_by_/),
+    ]);
+  }
 });
 
 test('pages look through the places of pages alone, where the whole tree is asked for', async () => {

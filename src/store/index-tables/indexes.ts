@@ -28,12 +28,14 @@ const ridersOf = ({ fields }: IndexTable): string[] =>
     .filter(({ field, many }) => field.indexed && !many && kindFor(field).hasFewValues)
     .map(({ value }) => value);
 
+/** What is alike in a column follows in the order in which it was made, as in every list: of very many nothing is sorted. */
 const columnsOf = (side: Side, riders: readonly string[], own: string): string =>
   [
     own,
+    'entry',
     ...(side === 'work'
-      ? ['entry', 'binned', ...riders.filter((rider) => rider !== own)]
-      : ['live_from', 'live_until', 'entry']),
+      ? ['binned', ...riders.filter((rider) => rider !== own)]
+      : ['live_from', 'live_until']),
   ].join(', ');
 
 function ofField(table: string, side: Side, field: IndexedField, riders: readonly string[]): TableIndex[] {

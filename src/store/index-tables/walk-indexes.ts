@@ -29,7 +29,7 @@ export async function missingWalks(reader: Reader, walks: readonly Walk[]): Prom
 export async function makeWalkIndex(tx: WriteTransaction, walk: Walk): Promise<void> {
   const { indexTable, equal, sort } = walk;
   await tx.run(
-    sql`CREATE INDEX ${raw(nameOf(walk))} ON ${raw(indexTable.live)} (${raw(equal)}, ${raw(sort)}, live_from, live_until, entry)`,
+    sql`CREATE INDEX ${raw(nameOf(walk))} ON ${raw(indexTable.live)} (${raw(equal)}, ${raw(sort)}, entry, live_from, live_until)`,
   );
 }
 

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { resultWindow } from '../../core/mapping/arrangement/result-pages';
 import { othersIn } from '../../core/mapping/rule/pins';
 import type { Reader } from '../database';
@@ -14,7 +15,7 @@ import { ofLive } from './query-context';
  */
 const ENOUGH = 100;
 /** How many listings one statement asks, so that several readers share the work. */
-const AT_ONCE = 50;
+const AT_ONCE = 12;
 
 /** A listing of one type without pins, whose order is walked on its own table. */
 const isPlain = (branches: readonly Branch[]): boolean => {
@@ -34,16 +35,32 @@ const askedOf = ({ asked, rule }: Branch): string =>
 const shownOf = (branch: Branch): string =>
   JSON.stringify([askedOf(branch), branch.rule.order, resultWindow(branch.rule, 1)]);
 
-/** Whether each of some listings lets through enough to be walked in its order. */
-async function areMany(reader: Reader, branches: readonly Branch[]): Promise<boolean[]> {
-  const different = new Map(branches.map((branch) => [askedOf(branch), branch]));
-  const columns = [...different.values()].map(({ asked, rule }, i) => {
+/**
+ * Which lately let through enough to be walked, by what they ask. It says how they are asked and nothing of what is
+ * answered, so that it may be a little old.
+ */
+const lately = new LRUCache<string, boolean>({ max: 2000, ttl: 10 * 60_000 });
+
+async function learn(reader: Reader, branches: ReadonlyMap<string, Branch>): Promise<void> {
+  const columns = [...branches.values()].map(({ asked, rule }, i) => {
     const condition = conditionSql(othersIn(rule), ofLive(asked, 'filter'));
     return sql`(SELECT count(*) FROM (SELECT 1 FROM ${raw(asked.indexTable.live)} s WHERE ${condition} AND ${liveNow(asked.now)} LIMIT ${ENOUGH})) AS ${raw(`n${i}`)}`;
   });
   const row = await reader.one<Record<string, number>>(sql`SELECT ${joined(columns, ', ')}`);
-  const counts = new Map([...different.keys()].map((key, i) => [key, row?.[`n${i}`] ?? 0]));
-  return branches.map((branch) => (counts.get(askedOf(branch)) ?? 0) >= ENOUGH);
+  [...branches.keys()].forEach((key, i) => lately.set(key, (row?.[`n${i}`] ?? 0) >= ENOUGH));
+}
+
+/** Whether each of some listings lets through enough to be walked in its order. */
+async function areMany(reader: Reader, branches: readonly Branch[]): Promise<boolean[]> {
+  const keys = branches.map(askedOf);
+  const unknown = new Map(
+    branches.flatMap((branch, i) => {
+      const key = keys[i] ?? '';
+      return lately.has(key) ? [] : [[key, branch] as const];
+    }),
+  );
+  if (unknown.size > 0) await learn(reader, unknown);
+  return keys.map((key) => lately.get(key) ?? false);
 }
 
 function firstOf({ asked, rule }: Branch, isMany: boolean, listing: number): Sql {
