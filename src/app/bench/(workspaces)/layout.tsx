@@ -1,4 +1,3 @@
-import { preload } from 'react-dom';
 import { model, modelVersion } from '../../../services/model';
 import type { ReactElement, ReactNode } from 'react';
 import { overview } from '../../../services/overview';
@@ -12,11 +11,13 @@ export default async function WorkspacesLayout({ children }: { children: ReactNo
   const { installation, person } = await signedIn();
   const version = modelVersion(installation);
   sendModel(version, model(installation));
-  // Under way before the scripts are that ask for it.
-  preload(modelAddress(version), { as: 'fetch', crossOrigin: 'anonymous' });
   return (
-    <Shell person={personAnswer(person)} overview={await overview(installation, person)}>
-      <ModelProvider version={version}>{children}</ModelProvider>
-    </Shell>
+    <>
+      {/* Under way before the scripts are that ask for it. */}
+      <link rel="preload" as="fetch" crossOrigin="anonymous" href={modelAddress(version)} />
+      <Shell person={personAnswer(person)} overview={await overview(installation, person)}>
+        <ModelProvider version={version}>{children}</ModelProvider>
+      </Shell>
+    </>
   );
 }
