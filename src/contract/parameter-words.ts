@@ -6,7 +6,7 @@ const everywhere: Readonly<Record<string, string>> = {
   limit: 'The most that are told at once.',
   offset: 'How many are passed over.',
   cursor: 'Where the last answer ended: its `next`.',
-  sort: '`title`, `changed`, or the key of a field; with a minus before it for the other direction.',
+  sort: '`title`, `changed`, or the key of a field; with a minus before it for the other direction. By a field that is not `indexed`, at most 10,000 rows are sorted.',
   type: 'The key of a type.',
   types: 'Keys of types, with commas between; left out, of every type.',
   q: 'Words in titles; each may be the beginning of a word.',

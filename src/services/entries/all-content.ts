@@ -35,7 +35,7 @@ import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
 import { shownAsked } from './shown-asked';
-import { sortedBy } from './sorted-by';
+import { sortBound, sortedBy, tooManyToSort } from './sorted-by';
 import type { State } from '../../core/content/states';
 
 const PAGE = 'page:';
@@ -183,7 +183,7 @@ function sortOf(installation: Installation, asked: string, types: string | undef
     const own = sortedBy(installation, table, fieldShared(type, by), direction);
     return own === undefined ? [] : [{ type: typeNumber(installation, type), table: table.work, by: own }];
   });
-  return { by: { columns }, direction };
+  return { by: { columns }, direction, ...sortBound(among.map((type) => fieldShared(type, by))) };
 }
 
 /** A page of the table of all content: entries of every type, pages and media. */
@@ -201,12 +201,14 @@ export async function allContent(
     sort: sortOf(installation, sort, query.types),
     ...(after ? { after } : {}),
   };
-  const { total, isAll, rows } = await rowsWithCount(
+  const found = await rowsWithCount(
     content,
     allContext(installation),
     question,
     query.counted === 'some' ? MANY : undefined,
   );
+  if (!found) throw tooManyToSort();
+  const { total, isAll, rows } = found;
   const [marks, cells, dates] = await Promise.all([
     rowMarks(installation, rows, question, query.looks === 'yes'),
     cellsOf(installation, rows, query.columns),

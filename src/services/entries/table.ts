@@ -16,7 +16,7 @@ import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
 import { shownAsked } from './shown-asked';
-import { sortedBy } from './sorted-by';
+import { sortBound, sortedBy, tooManyToSort } from './sorted-by';
 
 /** What a table of a type asks, but for which of its pages. */
 export async function tableQuestion(
@@ -39,10 +39,9 @@ function questionFrom(
 ): TableQuestion {
   const { sort = 'title', limit = 50 } = query;
   const { by: key, direction } = sortAsked(sort);
-  const by =
-    key === 'title' || key === 'changed'
-      ? key
-      : sortedBy(installation, indexTableIn(installation, type), type.fieldByKey(key), direction);
+  const isOfAll = key === 'title' || key === 'changed';
+  const field = isOfAll ? undefined : type.fieldByKey(key);
+  const by = isOfAll ? key : sortedBy(installation, indexTableIn(installation, type), field, direction);
   if (by === undefined)
     throw invalidInput([
       { path: '/sort', code: 'sort', message: `${type.definition.plural} cannot be sorted by "${key}".` },
@@ -52,7 +51,7 @@ function questionFrom(
     where: conditionAsked(installation.model, type, query.where),
     limit,
     ...(after ? { after } : {}),
-    sort: { by, direction },
+    sort: { by, direction, ...sortBound([field]) },
   };
 }
 
@@ -106,12 +105,9 @@ export async function entries(
     today: today(installation),
   };
   const wanted = columnsAsked(type, query.columns);
-  const { total, isAll, rows } = await rowsWithCount(
-    content,
-    asked,
-    question,
-    query.counted === 'some' ? MANY : undefined,
-  );
+  const found = await rowsWithCount(content, asked, question, query.counted === 'some' ? MANY : undefined);
+  if (!found) throw tooManyToSort();
+  const { total, isAll, rows } = found;
   const values = new Map(rows.map((row) => [row.entry, entryBody(row.body)]));
   const references = [...values.values()].flatMap((each) => referencesIn(wanted, each.values));
   const [marks, names] = await Promise.all([

@@ -40,6 +40,8 @@ export interface TableQuestion {
   sort: {
     by: 'title' | 'changed' | SortedBy | { columns: readonly TypeColumn[] };
     direction: 'up' | 'down';
+    /** Where no index has what they are sorted by: of how many rows at most. */
+    most?: number;
   };
   limit: number;
   after?: Cursor;
@@ -297,17 +299,19 @@ export const MANY = 10_000;
 
 /**
  * A page of rows, and how many there are in all: with many, the page is sought while they are counted, up to `most`
- * where that is said.
+ * where that is said. Nothing where there are more than are sorted.
  */
 export async function rowsWithCount(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
   most = Infinity,
-): Promise<{ total: number; isAll: boolean; rows: TableRow[] }> {
-  const few = question.sought ? Math.max(FEW, HITS_PER_ROW * question.limit) : FEW;
+): Promise<{ total: number; isAll: boolean; rows: TableRow[] } | undefined> {
+  const bound = question.sort.most;
+  const few = bound ?? (question.sought ? Math.max(FEW, HITS_PER_ROW * question.limit) : FEW);
   const counted = await countRows(reader, asked, question, few + 1);
   const areMany = counted > few;
+  if (areMany && bound !== undefined) return undefined;
   const [total, rows] = await Promise.all([
     areMany ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1) : counted,
     pageOfRows(reader, asked, question, areMany),

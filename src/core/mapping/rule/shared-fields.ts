@@ -82,8 +82,8 @@ export const fieldShared = (type: SourceType, key: string): Field | undefined =>
   isRole(key) ? roleField(type, key) : type.field(key);
 
 /**
- * Whether things of some types can be sorted by such a key: what is meant by it is indexed in each type that has
- * it, and lies in one order with the others'.
+ * Whether things of some types can be sorted by such a key: what is meant by it in each type that has it lies in one
+ * order with the others'.
  */
 export function sortsByShared(types: readonly SourceType[], key: string): boolean {
   const orders = new Set(
