@@ -205,7 +205,7 @@ describe('the table', () => {
     const [row] = (await entries(small.installation, { type: 'species', columns: 'size', q: 'bell' })).items;
     expect(row?.values).toEqual({ size: 80 });
     for (const [query, path] of [
-      [{ sort: 'summary' }, '/sort'],
+      [{ sort: 'wings' }, '/sort'],
       [{ columns: 'name,wings' }, '/columns'],
       [{ where: '{' }, '/where'],
       [{ where: '{"field":"wings","is":"filled"}' }, '/where/field'],
