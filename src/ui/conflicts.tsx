@@ -10,8 +10,8 @@ import { idsIn, valueInWords } from './versions/value-in-words';
 import { WordsApart } from './words-apart';
 
 /**
- * Where two people changed the same words: both side by side, what differs marked, and for each whose stay. Nothing is chosen
- * beforehand, and nothing is saved until all is.
+ * Where two people changed the same words: both side by side, what differs marked, and for each whose stay.
+ * Nothing is chosen beforehand, and nothing is saved until all is.
  */
 export function Conflicts({
   conflicts,

@@ -10,7 +10,10 @@ import { useModel } from './model-in-force';
 
 const DayCalendar = later(() => import('./day-calendar').then((file) => file.DayCalendar));
 
-/** A day (`2026-12-24`), or a moment (`2026-12-24T10:30`), as the site's language says it; the day of the week too where it is told in full. */
+/**
+ * A day (`2026-12-24`), or a moment (`2026-12-24T10:30`), as the site's language says it; the day of the week
+ * too where it is told in full.
+ */
 export function dayInBox(value: string, locale: string, inFull = false): string {
   if (!dayjs(value).isValid()) return value;
   const day = new Intl.DateTimeFormat(locale, {
@@ -24,8 +27,8 @@ export function dayInBox(value: string, locale: string, inFull = false): string 
 }
 
 /**
- * A box for a day, or for a day and a time: typed as people say it, or picked from a calendar. What words are taken for is
- * told below them while one types.
+ * A box for a day, or for a day and a time: typed as people say it, or picked from a calendar. What words are
+ * taken for is told below them while one types.
  */
 export function DayBox({
   id,

@@ -35,7 +35,10 @@ export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
     } as Field;
   });
 
-/** What is said in a language, by field id, of the values of a form: where something is not translated, the main language stands in. */
+/**
+ * What is said in a language, by field id, of the values of a form: where something is not translated, the main
+ * language stands in.
+ */
 export const spokenIn = (fields: readonly Field[], values: Values, locale: string): Values =>
   locale === ''
     ? values

@@ -14,8 +14,8 @@ export const setOut = (href: string): void => {
 };
 
 /**
- * Asked when an act begins after which every screen is another: what loads anew the screen that somebody has set out for by
- * then, or another that is named, or the one they are on.
+ * Asked when an act begins after which every screen is another: what loads anew the screen that somebody has
+ * set out for by then, or another that is named, or the one they are on.
  */
 export function beginAnew(): (href?: string) => void {
   const before = departures;
@@ -63,8 +63,8 @@ export function useGoing(): Going {
 }
 
 /**
- * Whether a screen is still where somebody is: it stands, and nobody has set out for another since it came. What happens
- * to its address of itself (another name, another screen) may do so only then.
+ * Whether a screen is still where somebody is: it stands, and nobody has set out for another since it came.
+ * What happens to its address of itself (another name, another screen) may do so only then.
  */
 export function useIsHere(): () => boolean {
   const came = useRef<number>(undefined);

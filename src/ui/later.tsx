@@ -17,8 +17,9 @@ const NotLoaded = (): ReactElement => (
 );
 
 /**
- * A part of a screen whose scripts are loaded once it is first drawn; from then on it is drawn at once. It does not come
- * with what the server draws. Where its scripts cannot be loaded, that is told in its place, and all else stays.
+ * A part of a screen whose scripts are loaded once it is first drawn; from then on it is drawn at once. It does
+ * not come with what the server draws. Where its scripts cannot be loaded, that is told in its place, and all
+ * else stays.
  */
 export function later<Props extends object>(
   load: () => Promise<ComponentType<Props>>,

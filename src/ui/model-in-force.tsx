@@ -48,8 +48,8 @@ function compile(answer: ModelAnswer): CompiledModel {
 }
 
 /**
- * Gives the model in force to everything below. A large one is many times a page: browsers have it from an address of its
- * own, and keep it. A page that came drawn stands as it is until then.
+ * Gives the model in force to everything below. A large one is many times a page: browsers have it from an
+ * address of its own, and keep it. A page that came drawn stands as it is until then.
  */
 export function ModelProvider({ version, children }: { version: string; children: ReactNode }): ReactElement {
   const initial = useVersion(version);

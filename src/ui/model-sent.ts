@@ -4,8 +4,8 @@ import type { ModelAnswer } from '../contract/model';
 export const modelAddress = (version: string): string => `/bench/model/${version}`;
 
 /**
- * The newest models that pages were drawn with here, by their versions: what draws a page on the server and what sends it
- * get instances of modules of their own, so they are kept where both find them.
+ * The newest models that pages were drawn with here, by their versions: what draws a page on the server and
+ * what sends it get instances of modules of their own, so they are kept where both find them.
  */
 const KEY = Symbol.for('clear-frame.models-sent');
 type Global = typeof globalThis & { [KEY]?: Map<string, ModelAnswer> };

@@ -19,8 +19,8 @@ export interface FormReading {
 export const keyOf = (path: string): string => piecesOfPointer(path)[1] ?? '';
 
 /**
- * Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601); where what they refer to is known,
- * that it is there and fits as well.
+ * Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601); where what they refer to
+ * is known, that it is there and fits as well.
  */
 export function parseForm(
   fields: readonly Field[],

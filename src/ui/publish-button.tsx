@@ -1,7 +1,10 @@
 import { Button, type ButtonProps } from '@mui/material';
 import type { ReactElement } from 'react';
 
-/** The width (px) of the button with the most pages that are usual: the number comes later, and changes as one writes. */
+/**
+ * The width (px) of the button with the most pages that are usual: the number comes later, and changes as one
+ * writes.
+ */
 const WIDTH = 152;
 
 /** Publishes, and says on how many pages that shows. */

@@ -23,9 +23,9 @@ export const VisitorActs = ({ children }: { children: ReactNode }): ReactElement
 );
 
 /**
- * The head of what is edited: its name, all that can be done with it, its state in words, what is saved and what is to fix.
- * It stays in sight, and Ctrl+Z outside a text takes back the last thing done. Whatever changes as something is done stands
- * below the acts, so that none of them moves under a pointer.
+ * The head of what is edited: its name, all that can be done with it, its state in words, what is saved and
+ * what is to fix. It stays in sight, and Ctrl+Z outside a text takes back the last thing done. Whatever changes
+ * as something is done stands below the acts, so that none of them moves under a pointer.
  */
 export function RecordHead({
   eyebrow,

@@ -16,8 +16,8 @@ export function momentInWords(at: string, now = dayjs()): string {
 }
 
 /**
- * What visitors see of a record now, and what follows, in sentences: since when, until when, whether the working version says
- * something else.
+ * What visitors see of a record now, and what follows, in sentences: since when, until when, whether the
+ * working version says something else.
  */
 export function seenInWords({ state, shown, differs }: Seen, now = dayjs()): string {
   if (state === 'binned') return 'It is in the bin; visitors do not see it.';

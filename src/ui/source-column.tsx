@@ -11,7 +11,10 @@ import { useModel } from './model-in-force';
 import styles from './source-column.module.css';
 import { WordsApart } from './words-apart';
 
-/** What stands beside the translation of a field: what the main language says, and how far the translation follows it. */
+/**
+ * What stands beside the translation of a field: what the main language says, and how far the translation
+ * follows it.
+ */
 export interface FieldSource {
   /** The field as the main language has it, and what it says there. */
   field: Field;

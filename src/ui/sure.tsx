@@ -38,8 +38,8 @@ function Names({ words, things, total = things.length }: ReachedThings): ReactEl
 }
 
 /**
- * Asks before something goes from where visitors see it, or into the bin: what goes with it, what changes, which links would
- * lead nowhere. Nothing can be done before that is known.
+ * Asks before something goes from where visitors see it, or into the bin: what goes with it, what changes,
+ * which links would lead nowhere. Nothing can be done before that is known.
  */
 export function Sure({
   title,

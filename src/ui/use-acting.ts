@@ -9,8 +9,8 @@ import { useTell } from './telling';
 export type Acting = (what: () => Promise<unknown>, done: string) => Promise<boolean>;
 
 /**
- * Does what a person asks for on a screen, and has some questions asked anew, whatever came of it. `problem` says why the
- * last thing was not done; empty where it was.
+ * Does what a person asks for on a screen, and has some questions asked anew, whatever came of it. `problem`
+ * says why the last thing was not done; empty where it was.
  */
 export function useActing(questions: readonly OperationName[]): { act: Acting; problem: string } {
   const client = useQueryClient();

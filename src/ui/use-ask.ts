@@ -6,8 +6,8 @@ import { ask, type AnswerOf, type Question } from './ask';
 import { keptAs } from './kept-as';
 
 /**
- * Asks and keeps the answer. While a new question about the same thing is on its way, the last answer stays on the screen;
- * what was answered about another thing does not.
+ * Asks and keeps the answer. While a new question about the same thing is on its way, the last answer stays on
+ * the screen; what was answered about another thing does not.
  */
 export function useAsk<K extends OperationName>(
   name: K,

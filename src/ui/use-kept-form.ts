@@ -53,8 +53,8 @@ function laidOver({ base, given }: Pick<Standing, 'base' | 'given'>, kept: Kept)
 }
 
 /**
- * What is typed into such a form stands in the browser's storage at once, under a name of its own. When the thing is kept
- * anew, by oneself or by somebody else, what was typed is merged with it.
+ * What is typed into such a form stands in the browser's storage at once, under a name of its own. When the
+ * thing is kept anew, by oneself or by somebody else, what was typed is merged with it.
  */
 export function useKeptForm(name: string, kept: Kept, form: FormModel): KeptForm {
   const fresh = (): Standing => ({

@@ -13,8 +13,8 @@ export const useInBrowser = (): boolean =>
   );
 
 /**
- * A moment in the reader's own time zone, which only a browser knows: what comes with the page is left empty, so that it
- * tells no wrong hour or day.
+ * A moment in the reader's own time zone, which only a browser knows: what comes with the page is left empty,
+ * so that it tells no wrong hour or day.
  */
 export function When({
   at,

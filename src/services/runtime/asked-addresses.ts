@@ -10,7 +10,10 @@ const LONGEST = 300;
 /** How many are counted between two times that they are kept. */
 const MOST = 1_000;
 
-/** Counts the addresses that lead nowhere, and those by hand that are followed, until that is kept. Who asked is not noted. */
+/**
+ * Counts the addresses that lead nowhere, and those by hand that are followed, until that is kept. Who asked is
+ * not noted.
+ */
 export class AskedAddresses {
   private readonly counter = new Counter<{ way: AskedWay; address: string }>(MOST);
 

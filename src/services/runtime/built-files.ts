@@ -13,8 +13,8 @@ const types: Readonly<Record<string, string>> = {
 };
 
 /**
- * The scripts and styles of the workspaces, as the build packed them: each answer is a file as it lies there. Their names
- * hold what they are, so that browsers keep them for good.
+ * The scripts and styles of the workspaces, as the build packed them: each answer is a file as it lies there.
+ * Their names hold what they are, so that browsers keep them for good.
  */
 export class BuiltFiles {
   private readonly root: string;

@@ -38,8 +38,8 @@ export interface NewJob<K extends JobKind = JobKind> {
 }
 
 /**
- * Takes work that is longer than a request, or due at a time. What it has taken is done, also when the process is killed
- * meanwhile.
+ * Takes work that is longer than a request, or due at a time. What it has taken is done, also when the process
+ * is killed meanwhile.
  */
 export interface Queue {
   /** Answers with the id under which the work is told of. */

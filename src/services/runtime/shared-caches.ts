@@ -21,8 +21,8 @@ const purge: Tell = async (address, groups) => {
 };
 
 /**
- * The shared caches in front of the installation, told what to drop: exactly what reach names. What one could not be told
- * waits and is told again; it is bounded, since all at once can be dropped too.
+ * The shared caches in front of the installation, told what to drop: exactly what reach names. What one could
+ * not be told waits and is told again; it is bounded, since all at once can be dropped too.
  */
 export class SharedCaches {
   private readonly waiting = new Map<string, Set<Id>>();

@@ -6,7 +6,10 @@ export interface FoundWords {
   to: number;
 }
 
-/** Every place where some words stand in the paragraphs of a text, whatever marks run through them; capitals count for nothing. */
+/**
+ * Every place where some words stand in the paragraphs of a text, whatever marks run through them; capitals
+ * count for nothing.
+ */
 export function findWords(text: Node, words: string): FoundWords[] {
   if (words === '') return [];
   const sought = words.toLowerCase();

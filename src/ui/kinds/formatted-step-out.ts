@@ -8,8 +8,8 @@ declare module '@tiptap/core' {
 }
 
 /**
- * Goes on behind the list, quotation or table that one writes in, where such a piece may not stand inside: put there, it
- * leaves what it was put from whole.
+ * Goes on behind the list, quotation or table that one writes in, where such a piece may not stand inside: put
+ * there, it leaves what it was put from whole.
  */
 export function stepOutFor(tr: Transaction, name: string): void {
   const { $from, $to } = tr.selection;

@@ -7,8 +7,8 @@ import { useMay } from '../shell/person';
 import { useTell } from '../telling';
 
 /**
- * Makes a category of a scheme on the spot, for those who may: tags whoever writes, categories an architect. It stands below
- * the one named, else below `within`, else at the top.
+ * Makes a category of a scheme on the spot, for those who may: tags whoever writes, categories an architect. It
+ * stands below the one named, else below `within`, else at the top.
  */
 export function useMakeCategory(
   scheme: string,

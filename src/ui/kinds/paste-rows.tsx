@@ -31,8 +31,8 @@ interface PastedItem {
 }
 
 /**
- * What a pasted item holds, by field key: what was typed stays as it is where it is no value, to be fixed at its field. A name
- * that means nothing stands in no field.
+ * What a pasted item holds, by field key: what was typed stays as it is where it is no value, to be fixed at
+ * its field. A name that means nothing stands in no field.
  */
 const valuesOf = ({ cells }: PastedItem): JsonObject =>
   Object.fromEntries(

@@ -1,9 +1,10 @@
 import { isHref, type Feature } from '../../core/content/formatted';
 
 /**
- * Brings HTML from a clipboard, as word processors and pages of others write it, to the few elements that the editor knows.
- * What the field does not allow is left to the editor, which takes its words as paragraphs; but lists that are only drawn as
- * lists become lists, tables where none are allowed become lines, and nothing foreign stays.
+ * Brings HTML from a clipboard, as word processors and pages of others write it, to the few elements that the
+ * editor knows. What the field does not allow is left to the editor, which takes its words as paragraphs; but
+ * lists that are only drawn as lists become lists, tables where none are allowed become lines, and nothing
+ * foreign stays.
  */
 export function cleanPasted(html: string, allow: readonly Feature[]): string {
   const { body } = new DOMParser().parseFromString(html, 'text/html');

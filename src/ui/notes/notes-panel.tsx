@@ -99,8 +99,8 @@ export interface NoteAt {
 }
 
 /**
- * The notes at a record: what reviewers and colleagues wrote at it, a field, a block or some words, with answers; those that
- * are settled stay. And to whom it is given.
+ * The notes at a record: what reviewers and colleagues wrote at it, a field, a block or some words, with
+ * answers; those that are settled stay. And to whom it is given.
  */
 export const NotesPanel = memo(function NotesPanel({
   record,

@@ -9,8 +9,8 @@ import styles from './shell.module.css';
 const SignInAgain = later(() => import('./sign-in-again').then((loaded) => loaded.SignInAgain));
 
 /**
- * Tells somebody whose session ended, and lets them sign in on the spot: the screen and every word on it stay as they are.
- * It stands below all else and takes the focus from nobody, who may be in the middle of a word.
+ * Tells somebody whose session ended, and lets them sign in on the spot: the screen and every word on it stay
+ * as they are. It stands below all else and takes the focus from nobody, who may be in the middle of a word.
  */
 export function SignedOutBar(): ReactElement {
   const { name } = usePerson();

@@ -29,8 +29,8 @@ interface PanelWidths {
 }
 
 /**
- * Keeps the panels at the widths in pixels that somebody gave them, whatever the window does; where it is too narrow for
- * them they are drawers, and have none.
+ * Keeps the panels at the widths in pixels that somebody gave them, whatever the window does; where it is too
+ * narrow for them they are drawers, and have none.
  */
 export function usePanelWidths(narrow: boolean): PanelWidths {
   const outline = usePanelRef();
