@@ -57,7 +57,8 @@ test('A page takes its new address with its publication, and leaves another in i
 
 /** Where the acts over what is edited stand, by what they say; on how many pages that shows changes as one writes. */
 const acts = (page: Page): Promise<Record<string, string>> =>
-  page.evaluate(() => {
+  page.evaluate(async () => {
+    await document.fonts.ready;
     const head = document.querySelector('main h1')?.parentElement?.parentElement;
     return Object.fromEntries(
       [...(head?.querySelectorAll('button') ?? [])].map((act) => {
