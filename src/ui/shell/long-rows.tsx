@@ -50,8 +50,8 @@ function ManyRows({ rows, Row }: Props): ReactElement {
   const list = useCallback((element: HTMLUListElement | null) => {
     if (element) setAround(aroundOf(element));
   }, []);
-  // eslint-disable-next-line react-hooks/incompatible-library -- The rows in view are found anew at each
-  // drawing, which is what is wanted.
+  // The rows in view are found anew at each drawing, which is what is wanted.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const seen = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller,
