@@ -1,6 +1,7 @@
 import { NewEntry, Publication } from './entries';
 import { ListingPlace, ListingTrial } from './listings';
 import { NewPage, PageMove } from './pages';
+import { OwnTable } from './own-table';
 import { RedirectsImport } from './redirects';
 import { inputBounds, parseInput } from './parse-input';
 import { NewPerson } from './people';
@@ -97,4 +98,9 @@ test('every one of a list is read by its class, and each fault told at its place
     '/rows/3/more unknown',
   ]);
   expect(parseInput(RedirectsImport, { rows: row, trial: true }).faults).toHaveLength(1);
+});
+
+test('one of a list whose names are those of every object is refused as any other', () => {
+  const { faults } = parseInput(OwnTable, { columns: [], widths: [{ constructor: null }] });
+  expect(faults.map(({ path, code }) => `${path} ${code}`)).toContain('/widths/0/constructor unknown');
 });

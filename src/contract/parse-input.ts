@@ -62,17 +62,18 @@ const isListAt = (shape: ClassConstructor<object>, name: string): boolean =>
     .getTargetValidationMetadatas(shape, '', false, false)
     .some(({ propertyName, type, each }) => propertyName === name && type === 'nestedValidation' && each);
 
-/** Every one of a list as an instance of a class. */
+/**
+ * Every one of a list as an instance of a class; none where one of them has a fault, since the checks of the
+ * class around the list would look into it again, and its names are anybody's.
+ */
 function listOf<T extends object>(
   type: ClassConstructor<T>,
   given: readonly unknown[],
   base: string,
-): { value: unknown[]; faults: Fault[] } {
+): { value?: (T | undefined)[]; faults: Fault[] } {
   const read = given.map((each, i) => parseBounded(type, each, pointer(base, i)));
-  return {
-    value: read.map(({ value }, i) => value ?? given[i]),
-    faults: read.flatMap(({ faults }) => faults).slice(0, TOLD),
-  };
+  const faults = read.flatMap((each) => each.faults).slice(0, TOLD);
+  return faults.length > 0 ? { faults } : { value: read.map(({ value }) => value), faults };
 }
 
 /**
