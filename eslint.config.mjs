@@ -28,6 +28,7 @@ const benchOnServer = [
   'src/app/bench/signed-in.ts',
   'src/app/bench/or-not-found.ts',
   'src/app/bench/answers-at-hand.tsx',
+  'src/app/bench/asked-early.tsx',
   'src/app/bench/form-at-hand.ts',
 ];
 

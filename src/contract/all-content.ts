@@ -29,7 +29,7 @@ export class AllContentQuery extends AllFilters {
   @IsString() @MaxLength(80) @IsOptional() sort?: string;
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';
-  /** `some`: rows are counted up to 10,000, and `atLeast` says where there are more. Left out, all are counted. */
+  /** `some`: rows are counted up to 2,000, and `atLeast` says where there are more. Left out, all are counted. */
   @IsIn(['some']) @IsOptional() counted?: 'some';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;

@@ -185,7 +185,7 @@ export class EntriesQuery extends TableFilters {
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';
-  /** `some`: rows are counted up to 10,000, and `atLeast` says where there are more. Left out, all are counted. */
+  /** `some`: rows are counted up to 2,000, and `atLeast` says where there are more. Left out, all are counted. */
   @IsIn(['some']) @IsOptional() counted?: 'some';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;

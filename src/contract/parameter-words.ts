@@ -15,7 +15,7 @@ const everywhere: Readonly<Record<string, string>> = {
   columns: 'What each row is told with besides, with commas between: keys of fields, roles.',
   shown: 'Whether visitors see it on some page.',
   counted:
-    '`some`: rows are counted up to 10,000, and `atLeast` says where there are more. Left out, all are counted.',
+    '`some`: rows are counted up to 2,000, and `atLeast` says where there are more. Left out, all are counted.',
   looks: 'Whether each row is told with a picture and its first words.',
   state: 'In which state.',
   language: 'The language (BCP 47), where it is not the main one.',

@@ -1,3 +1,4 @@
+import { displayNames } from '../core/content/formatters';
 import type { AnswerFault, ContactFault, ContactField } from '../core/site/contact';
 
 /** What the site itself says around the content. Languages that are not here read it in English. */
@@ -236,6 +237,6 @@ export const wordsFor = (locale: string): SiteWords =>
 
 /** A language by the name its own speakers give it. */
 export const nameOfLanguage = (locale: string): string =>
-  new Intl.DisplayNames([locale], { type: 'language', languageDisplay: 'standard' }).of(
+  displayNames(locale, { type: 'language', languageDisplay: 'standard' }).of(
     locale.split('-')[0] ?? locale,
   ) ?? locale;

@@ -18,6 +18,13 @@ export interface LiveWords {
   words: string;
 }
 
+/** Forgets the words of some versions, be they there no more. */
+export const dropVersionWords = (tx: WriteTransaction, versions: readonly number[]): Promise<number> =>
+  tx.run(
+    sql`DELETE FROM live_words WHERE rowid IN (SELECT d.id FROM json_each(${JSON.stringify(versions)}) v
+     CROSS JOIN live_words_docsize d ON d.id BETWEEN (v.value << ${SHIFT}) AND (v.value << ${SHIFT}) + ${LANGUAGE})`,
+  );
+
 /** Forgets the words of every version of some records. */
 export const dropLiveWords = (tx: WriteTransaction, records: readonly number[]): Promise<number> =>
   tx.run(

@@ -1,4 +1,4 @@
-import { anyOf, raw, sql, type Sql } from './sql';
+import { anyOf, joined, raw, sql, type Sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
@@ -75,27 +75,35 @@ export const recordsOf = (reader: Reader, sort: RecordSort): Promise<KeptRecord[
     sql`${select} WHERE r.sort = ${sort} AND r.binned_at IS NULL ORDER BY w.title, r.id`,
   );
 
-/**
- * Some thousands of records of a type at a time, in the order of their keys, for work that must see them all; or all
- * that have faults.
- */
+/** Which records of a type are meant: all, those that have faults, or those that say something in one of some fields. */
+export type AmongType = 'all' | 'faulty' | { saying: readonly Id[] };
+
+function amongSql(among: AmongType): Sql {
+  if (among === 'all') return raw('1');
+  if (among === 'faulty') return raw('w.faults > 0');
+  const says = (body: string) =>
+    joined([raw('0'), ...among.saying.map((field) => sql`instr(${raw(body)}, ${field})`)], ' OR ');
+  return sql`(${says('w.body')} OR EXISTS (SELECT 1 FROM live v WHERE v.record = r.id AND (${says('v.body')})))`;
+}
+
+/** Some thousands of records of a type at a time, in the order of their keys, for work that must see them all, or some. */
 export const recordsOfType = (
   reader: Reader,
   type: number,
   after: number,
   most: number,
-  faulty = false,
+  among: AmongType = 'all',
 ): Promise<KeptRecord[]> =>
   reader.all<KeptRecord>(
-    sql`${select} WHERE r.type = ${type} AND r.id > ${after} ${faulty ? sql`AND w.faults > 0` : sql``} ORDER BY r.id LIMIT ${most}`,
+    sql`${select} WHERE r.type = ${type} AND r.id > ${after} AND ${amongSql(among)} ORDER BY r.id LIMIT ${most}`,
   );
 
-/** How many records a type has, or how many of them have faults. */
-export async function countOfType(reader: Reader, type: number, faulty = false): Promise<number> {
+/** How many records a type has, or how many of them are meant. */
+export async function countOfType(reader: Reader, type: number, among: AmongType = 'all'): Promise<number> {
   const found = await reader.one<{ n: number }>(
-    faulty
-      ? sql`SELECT count(*) AS n FROM records r CROSS JOIN working w ON w.record = r.id WHERE r.type = ${type} AND w.faults > 0`
-      : sql`SELECT count(*) AS n FROM records WHERE type = ${type}`,
+    among === 'all'
+      ? sql`SELECT count(*) AS n FROM records WHERE type = ${type}`
+      : sql`SELECT count(*) AS n FROM records r CROSS JOIN working w ON w.record = r.id WHERE r.type = ${type} AND ${amongSql(among)}`,
   );
   return found?.n ?? 0;
 }

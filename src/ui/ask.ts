@@ -4,6 +4,7 @@ import { routes, type OperationName } from '../contract/routes';
 import type { Fault } from '../core/faults';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { tellAct } from './acts';
+import { questionAddress } from './question-address';
 import { sessionNow, tellSignedOut } from './signed-out';
 
 type Operations = typeof operations;
@@ -59,23 +60,17 @@ async function problemOf(response: Response): Promise<Problem> {
 /** Asks the server for one operation. Throws a `Problem` with words for a person where it is not done. */
 export async function ask<K extends OperationName>(
   name: K,
-  { path = {}, query, body, revision, signal }: Question<K> = {},
+  question: Question<K> = {},
 ): Promise<AnswerOf<K>> {
-  const { method, path: pattern } = routes[name];
-  const address = pattern.replace(/\{(\w+)\}/g, (_, piece: string) => encodeURIComponent(path[piece] ?? ''));
-  const asked = new URLSearchParams(
-    Object.entries(query ?? {}).flatMap(([key, value]): [string, string][] =>
-      value === undefined ? [] : [[key, String(value)]],
-    ),
-  );
+  const { body, revision, signal } = question;
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (body !== undefined) headers['Content-Type'] = 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
   const session = sessionNow();
   let response: Response;
   try {
-    response = await fetch(`/api/v1${address}${asked.size > 0 ? `?${asked.toString()}` : ''}`, {
-      method,
+    response = await fetch(questionAddress(name, question), {
+      method: routes[name].method,
       headers,
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       ...(signal ? { signal } : {}),

@@ -1,3 +1,4 @@
+import { displayNames } from '../core/content/formatters';
 import { localisedOf } from '../core/content/localized-values';
 import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, type JsonObject } from '../core/json';
@@ -18,7 +19,7 @@ const named = (locale: string, key: string): string => `${locale}_${key}`;
 
 /** A language by its name in English. */
 export const languageName = (locale: string): string =>
-  new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale;
+  displayNames('en', { type: 'language' }).of(locale) ?? locale;
 
 /**
  * The localised fields of a type as they are filled in for another language: nothing is required there, since

@@ -5,7 +5,7 @@ import { headers } from 'next/headers';
 import type { ReactElement, ReactNode } from 'react';
 import { noteEarlyActs } from '../../ui/early/note-early-acts';
 import { Providers } from '../../ui/providers';
-import { fontFaces } from '../../site/font-faces';
+import { firstFonts, fontFaces } from '../../site/font-faces';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = {
@@ -20,6 +20,9 @@ export default async function BenchLayout({ children }: { children: ReactNode })
   return (
     <html lang="en" data-look="light" suppressHydrationWarning>
       <head>
+        {[firstFonts.plain, firstFonts.even].map((href) => (
+          <link key={href} rel="preload" as="font" type="font/woff2" crossOrigin="anonymous" href={href} />
+        ))}
         <style nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: fontFaces }} />
         <script
           nonce={nonce}

@@ -28,6 +28,11 @@ export const numberFormatter = kept(
   (locale, options: Intl.NumberFormatOptions) => new Intl.NumberFormat(locale, options),
 );
 
+/** Says languages and currencies by their names; what it has none for, it says nothing of, or by its code. */
+export const displayNames = kept(
+  (locale, options: Intl.DisplayNamesOptions) => new Intl.DisplayNames(locale, options),
+);
+
 /** Says several things, one after the other. */
 export const listFormatter = kept(
   (locale, options: Intl.ListFormatOptions) => new Intl.ListFormat(locale, options),

@@ -18,7 +18,7 @@ export interface SearchedText {
  * Whether what a field says is sought by its words: those an editor wrote, by themselves or inside groups
  * and lists.
  */
-const isSearched = (field: Field): boolean => {
+export const isSearched = (field: Field): boolean => {
   const { words, holds, derived } = kindFor(field);
   return !derived && (words !== undefined || holds !== undefined);
 };

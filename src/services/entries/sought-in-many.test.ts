@@ -106,10 +106,10 @@ test('very many rows are counted up to a bound, or all of them', async () => {
   ])
     for (const q of ['bird', undefined]) {
       const words = q === undefined ? {} : { q };
-      expect(await ask({ ...words, counted: 'some' })).toMatchObject({ total: 10_000, atLeast: true });
+      expect(await ask({ ...words, counted: 'some' })).toMatchObject({ total: 2000, atLeast: true });
       const whole = await ask(words);
       expect([whole.total, whole.atLeast]).toEqual([ROWS, undefined]);
-      expect(await ask({ q: 'mere', counted: 'some' })).not.toHaveProperty('atLeast');
+      expect(await ask({ q: 'merlin', counted: 'some' })).not.toHaveProperty('atLeast');
     }
 });
 

@@ -57,7 +57,7 @@ async function enforce(
   if (before.locale !== next.locale) await sortCategories(tx, next.locale);
   const recounts: Recount[] = [];
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
-    const { anew, rows, gone } = followsFor(before, next, id, mayBeHeld);
+    const { anew, rows, gone, words } = followsFor(before, next, id, mayBeHeld);
     if (stale.has(id) || anew === 'everything') {
       const type = next.contentType(id);
       // Columns of fields that come back may hold values of before.
@@ -78,13 +78,14 @@ async function enforce(
       const indexTable = indexTableIn({ model: next, keyMap }, entries);
       await takeDates(tx, indexTable, keyMap.of(id), indexTable.fields.get(date ?? '')?.value);
     }
+    if (words.length > 0) recounts.push({ type: id, faulty: false, words, model: next.revision });
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
   await recountLeft(tx, before, act.inside);
   await noteRecounts(tx, recounts);
   await carryRecords(act, await recordsOfSort(tx, 'listing'));
-  await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
+  await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'));
 }
 
 /** Counts categories anew by what a type shared with others and has no more: its entries do not count any longer. */

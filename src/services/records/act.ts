@@ -38,7 +38,7 @@ import { starterByUuid } from '../../store/starters';
 import { waitingPlacesOf } from '../../store/waiting-places';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { actUnderWay, noteAct } from '../runtime/request-context';
-import { recountFaults, reindexRecords } from './reindex';
+import { recountFaults, reindexRecords, type Before } from './reindex';
 import { expectWithin } from './within-limits';
 import type { ActPlace, ActRecord, ActVersion } from './act-state';
 
@@ -192,7 +192,7 @@ export class Act {
     await this.expectAllowed();
     const affected = await this.freshCategories();
     const ids = [...this.records.keys()];
-    await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids));
+    await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids), this.befores());
     await this.recount(affected);
     const changes = [...(await this.recordChanges()), ...(await this.thingChanges())];
     const at = this.now;
@@ -210,6 +210,12 @@ export class Act {
     await putChanges(this.tx, act, changes);
     noteAct(uuid, what);
     return uuid;
+  }
+
+  /** How the records were that this act found; none where the model is another now, by which all is read anew. */
+  private befores(): Before {
+    if (this.view.model !== this.installation.model) return new Map();
+    return new Map([...this.records].flatMap(([id, { before }]) => (before ? [[id, before] as const] : [])));
   }
 
   /** Refuses the act where somebody is limited and it changes what they may not. */

@@ -74,7 +74,7 @@ async function madeAnew(
   const tables = possibleSources(installation.model).map((type) => indexTableIn(installation, type));
   const ids = records.map(({ id }) => id);
   const before = await derivedFacts(tx, tables, ids, installation.now());
-  await reindexRecords(tx, installation, records, true);
+  await reindexRecords(tx, installation, records);
   // What the maker wrote may be read by rules that speak of the other records of the batch.
   await recountFaults(tx, installation, ids);
   const after = await derivedFacts(tx, tables, ids, installation.now());

@@ -1,4 +1,4 @@
-import { sql } from '../../store/sql';
+import { raw, sql } from '../../store/sql';
 import fc from 'fast-check';
 import type { JsonObject } from '../../core/json';
 import { removeFields, setsOf } from '../../core/model/change/edit';
@@ -47,7 +47,25 @@ async function derived({ installation }: SmallInstallation): Promise<string[]> {
   const tables = possibleSources(installation.model).map((type) => indexTableIn(installation, type));
   const ids = records.map(({ id }) => id);
   const facts = await derivedFacts(installation.content, tables, ids, installation.now());
-  return facts.map((fact) => JSON.stringify(fact)).sort();
+  return [...facts.map((fact) => JSON.stringify(fact)), ...(await wordsLying(installation))].sort();
+}
+
+/** Every word of both searches, with the row in which it lies; of versions that are over none. */
+async function wordsLying({ content, now }: SmallInstallation['installation']): Promise<string[]> {
+  const lying = async (table: string): Promise<{ doc: number; term: string }[]> =>
+    content.write(async (tx) => {
+      await tx.run(raw(`CREATE VIRTUAL TABLE temp.lying USING fts5vocab (main, ${table}, instance)`));
+      const rows = await tx.all<{ doc: number; term: string }>(sql`SELECT doc, term FROM lying`);
+      await tx.run(raw('DROP TABLE temp.lying'));
+      return rows;
+    });
+  const over = await content.all<{ id: number }>(sql`SELECT id FROM live WHERE ends <= ${now()}`);
+  const seen = (await lying('live_words')).filter(
+    ({ doc }) => !over.some(({ id }) => id === Math.floor(doc / 64)),
+  );
+  const told = (table: string, rows: { doc: number; term: string }[]) =>
+    rows.map(({ doc, term }) => `${table} ${doc} ${term}`);
+  return [...told('record_words', await lying('record_words')), ...told('live_words', seen)];
 }
 
 /** One step: which sort of write, and numbers that choose what it is done to and with. */

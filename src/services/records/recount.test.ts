@@ -1,9 +1,14 @@
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { contentType } from '../../../tests/small-model';
+import type { JsonObject } from '../../core/json';
+import { removeFields, setsOf } from '../../core/model/change/edit';
+import type { ModelDocument } from '../../core/model/document';
 import { recordByUuid } from '../../store/records';
 import { sql } from '../../store/sql';
 import { setting } from '../../store/settings';
 import { changeEntry, entries } from '../entries';
+import { applyWorking } from '../model/put-in-force';
+import { keepWorking, working } from '../model/working-copy';
 import { noteRecounts, putRecount, recountPart, type RecountPosition } from './recount';
 
 let small: SmallInstallation;
@@ -39,6 +44,39 @@ test('faults that were noted are counted, of the types that were noted alone, an
   await putRecount(small.installation);
   expect(await counts()).toEqual(['Amber piper 1', 'Bell heron 0', 'Path closed 7']);
   expect(await setting(small.installation.content, 'recount')).toBe('[]');
+});
+
+test('words of a field that is gone are not found, and found again when it comes back', async () => {
+  const { installation, people } = small;
+  const names = Array.from({ length: 120 }, (_, i) => `Bird ${i}`);
+  await fill(
+    small,
+    'species',
+    names.map((name, i) => ({ values: { name, ...(i % 2 ? { body: 'Nests in the reed.' } : {}) } })),
+  );
+  const found = async () => (await entries(installation, { type: 'species', q: 'reed' })).total;
+  const put = async (document: ModelDocument) => {
+    const { number } = await working(installation);
+    await keepWorking(
+      installation,
+      people.architect,
+      number,
+      JSON.parse(JSON.stringify(document)) as JsonObject,
+    );
+    await applyWorking(installation, people.architect, number + 1);
+  };
+  const was = installation.model.document;
+  const body = contentType(installation.model, 'species').fieldByKey('body')?.id ?? '';
+  expect(await found()).toBe(60);
+  await put({
+    ...was,
+    contentTypes: was.contentTypes.map((type) =>
+      type.key === 'species' ? removeFields(type, [body], setsOf(was)) : type,
+    ),
+  });
+  expect(await found()).toBe(0);
+  await put(was);
+  expect(await found()).toBe(60);
 });
 
 test('what somebody saves while faults are counted is not counted over', async () => {

@@ -1,18 +1,31 @@
 import type { Id } from '../../core/ids';
 import { categoriesOfPages } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
-import { countOfType, putFaultCounts, recordsOfType, type KeptRecord } from '../../store/records';
+import {
+  countOfType,
+  putFaultCounts,
+  recordsByIds,
+  recordsOfType,
+  type AmongType,
+  type KeptRecord,
+} from '../../store/records';
 import { putSetting, setting } from '../../store/settings';
 import type { Installation } from '../runtime/installation';
-import { countFaults } from './reindex';
+import { countFaults, reindexWords } from './reindex';
 
-/** How many records are counted between two writes: so few that no other write waits. */
+/** How many records are counted between two writes, and of how many words are written in one: so few that no other waits. */
 const STEP = 250;
+const WORDS_STEP = 50;
 
-/** A type whose faults are to be counted: of all its records, or of those that have some. */
+/**
+ * What follows for a type from a model: the faults of all its records are to be counted, or of those that have some; or
+ * the search is to be given their words.
+ */
 export interface Recount {
   type: Id;
   faulty: boolean;
+  /** Of words alone: the fields by which records are meant, those that say something in one of them. */
+  words?: readonly Id[];
   /** The revision of the model from which it follows. */
   model: number;
 }
@@ -20,14 +33,19 @@ export interface Recount {
 // What stands there was noted here.
 const parsed = (text: string | undefined): Recount[] => JSON.parse(text ?? '[]') as Recount[];
 
-/** Notes in a write that faults follow from it, so that they are counted even where the process ends before it has. */
+/** Notes in a write what follows from it, so that it is done even where the process ends before it has. */
 export async function noteRecounts(tx: WriteTransaction, recounts: readonly Recount[]): Promise<void> {
   if (recounts.length === 0) return;
   const noted = parsed(await setting(tx, 'recount'));
-  const types = new Set(recounts.filter(({ faulty }) => !faulty).map(({ type }) => type));
+  const types = new Set(recounts.filter(({ faulty, words }) => !faulty && !words).map(({ type }) => type));
   const all = [...noted, ...recounts].filter(({ type, faulty }) => !faulty || !types.has(type));
   // A newer model takes the place of an older one, whose counting begins again.
-  const distinct = new Map(all.map((each) => [`${each.type} ${each.faulty}`, each]));
+  const distinct = new Map<string, Recount>();
+  for (const { words, ...each } of all) {
+    const key = `${each.type} ${words ? 'words' : each.faulty}`;
+    const fields = words && [...new Set([...(distinct.get(key)?.words ?? []), ...words])];
+    distinct.set(key, { ...each, ...(fields ? { words: fields } : {}) });
+  }
   await putSetting(tx, 'recount', JSON.stringify([...distinct.values()]));
 }
 
@@ -60,19 +78,32 @@ export interface RecountPosition extends Recount {
 }
 
 const sameRecount = (a: Recount, b: Recount): boolean =>
-  a.type === b.type && a.faulty === b.faulty && a.model === b.model;
+  a.type === b.type &&
+  a.faulty === b.faulty &&
+  a.model === b.model &&
+  String(a.words ?? '') === String(b.words ?? '');
+
+const amongOf = ({ faulty, words }: Recount): AmongType =>
+  words ? { saying: words } : faulty ? 'faulty' : 'all';
 
 /** How many records are to be counted. */
 async function countNoted({ content, keyMap }: Installation, noted: readonly Recount[]): Promise<number> {
   const counts = await Promise.all(
-    noted.map(({ type, faulty }) => countOfType(content, keyMap.find(type), faulty)),
+    noted.map((each) => countOfType(content, keyMap.find(each.type), amongOf(each))),
   );
   return counts.reduce((sum, count) => sum + count, 0);
 }
 
+/** Gives the search the words of some records, as they are by then. */
+const wordsStep = (installation: Installation, records: readonly KeptRecord[]): Promise<void> =>
+  installation.content.write(async (tx) => {
+    const ids = records.map(({ id }) => id);
+    await reindexWords(tx, installation, await recordsByIds(tx, ids));
+  });
+
 /**
- * Counts the faults of the next records that were noted to follow from a model, so few that others read and save
- * meanwhile. Counting some twice does no harm.
+ * Does what was noted to follow from a model for the next records, so few that others read and save meanwhile. Doing some
+ * twice does no harm.
  */
 export async function recountPart(
   installation: Installation,
@@ -85,9 +116,10 @@ export async function recountPart(
   const done = from?.done ?? 0;
   if (!next) return { position: undefined, done: total, total };
   const after = from && sameRecount(from, next) ? from.after : 0;
-  const records = await recordsOfType(content, keyMap.find(next.type), after, STEP, next.faulty);
-  if (records.length > 0) await countStep(installation, records);
-  if (records.length < STEP)
+  const most = next.words ? WORDS_STEP : STEP;
+  const records = await recordsOfType(content, keyMap.find(next.type), after, most, amongOf(next));
+  if (records.length > 0) await (next.words ? wordsStep : countStep)(installation, records);
+  if (records.length < most)
     await content.write(async (tx) => {
       const left = parsed(await setting(tx, 'recount')).filter((each) => !sameRecount(each, next));
       await putSetting(tx, 'recount', JSON.stringify(left));
@@ -100,13 +132,13 @@ export async function recountPart(
   };
 }
 
-/** Has the faults counted that were noted, if some were. */
+/** Has what was noted done, if something was. */
 export async function putRecount({ content, queue }: Installation): Promise<void> {
   if (parsed(await setting(content, 'recount')).length === 0) return;
   await queue.put({
     kind: 'recount',
     input: {},
-    what: 'Count what is to fix after a change of the model',
+    what: 'Count what is to fix, and give the search its words, after a change of the model',
     person: null,
     once: 'recount',
   });

@@ -25,8 +25,8 @@ import { putCurrentFiles } from '../../store/media';
 import { mediumFields } from '../../core/model/media-type';
 import { olderIn } from '../../core/content/translation-sources';
 import { putOlder } from '../../store/older-translations';
-import { putLiveWords } from '../../store/live-words';
-import { putWords } from '../../store/record-words';
+import { dropVersionWords, putLiveWords, type LiveWords } from '../../store/live-words';
+import { putWords, type RecordWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
 import { kindFor } from '../../core/model/kinds';
 import { giveSlugs } from '../entries/addresses';
@@ -45,6 +45,12 @@ interface Shaped {
   category: Id | null;
   shape: RecordShape | undefined;
 }
+
+/**
+ * How records were when what is derived from them was made last, by their integer keys: where the words of one are what
+ * they were, the search is left as it is, which is most of the work of a change of many.
+ */
+export type Before = ReadonlyMap<number, Pick<Shaped, 'record' | 'versions'>>;
 
 /** The records that lie in one index table. */
 interface Indexed<Of = Shaped> {
@@ -197,32 +203,96 @@ function dateOf({ model }: Installation, { type: of, body }: KeptRecord): string
   return typeof cell === 'string' ? cell : null;
 }
 
-/** Writes the words by which visitors find entries and pages: those of what they see, or are going to see. */
+/** Whether nothing that is made of a record differs from what was made of it before. What pages are called may follow from others. */
+function isAsBefore(each: Shaped, before: Before | undefined, make: (one: Shaped) => object): boolean {
+  const was = before?.get(each.record.id);
+  const { sort } = each.record;
+  if (!was || (sort !== 'entry' && sort !== 'medium')) return false;
+  return JSON.stringify(make({ ...each, ...was })) === JSON.stringify(make(each));
+}
+
+/** What visitors see of a record at a moment, or are going to see. */
+const shownVersions = ({ versions }: Shaped, now: number): LiveVersion[] =>
+  versions.filter(({ ends }) => ends > now);
+
+function seenWords({ model }: Installation, each: Shaped, version: LiveVersion): LiveWords[] {
+  const texts = each.shape?.texts(version.body) ?? [];
+  return [undefined, ...model.document.locales.others].flatMap((locale, language) => {
+    const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
+    return own.length > 0 || language === 0
+      ? [{ version: version.id, language, title: named(each, version.body), words: own.join('\n') }]
+      : [];
+  });
+}
+
+/** Writes the words by which visitors find entries and pages. */
 async function putSeenWords(
   tx: WriteTransaction,
   installation: Installation,
   all: readonly Shaped[],
+  before?: Before,
 ): Promise<void> {
   const now = installation.now();
-  const languages = [undefined, ...installation.model.document.locales.others];
   const some = all.filter(({ record: { sort } }) => sort === 'entry' || sort === 'page');
-  await putLiveWords(
-    tx,
-    some.map(({ record }) => record.id),
-    some.flatMap((each) =>
-      each.versions
-        .filter(({ ends }) => ends > now)
-        .flatMap(({ id: version, body }) => {
-          const texts = each.shape?.texts(body) ?? [];
-          return languages.flatMap((locale, language) => {
-            const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
-            return own.length > 0 || language === 0
-              ? [{ version, language, title: named(each, body), words: own.join('\n') }]
-              : [];
-          });
-        }),
+  const same = some.filter((each) =>
+    isAsBefore(each, before, (one) =>
+      shownVersions(one, now).flatMap((version) => seenWords(installation, one, version)),
     ),
   );
+  const over = same.flatMap(({ versions }) => versions.filter(({ ends }) => ends <= now));
+  const gone = some.flatMap(({ record, versions }) =>
+    (before?.get(record.id)?.versions ?? []).filter(({ id }) => !versions.some((each) => each.id === id)),
+  );
+  if (over.length + gone.length > 0)
+    await dropVersionWords(
+      tx,
+      [...over, ...gone].map(({ id }) => id),
+    );
+  const others = some.filter((each) => !same.includes(each));
+  await putLiveWords(
+    tx,
+    others.map(({ record }) => record.id),
+    others.flatMap((each) =>
+      shownVersions(each, now).flatMap((version) => seenWords(installation, each, version)),
+    ),
+  );
+}
+
+/** The words of what is worked on, what it is called among them. */
+function workedOnWords({ model }: Installation, each: Shaped): RecordWords[] {
+  const texts = each.shape?.texts(each.record.body) ?? [];
+  return [undefined, ...model.document.locales.others].flatMap((locale, language) => {
+    const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
+    const said = locale === undefined ? [named(each), ...own] : own;
+    return said.length > 0 ? [{ record: each.record.id, language, words: said.join('\n') }] : [];
+  });
+}
+
+async function putWorkedOnWords(
+  tx: WriteTransaction,
+  installation: Installation,
+  all: readonly Shaped[],
+  before?: Before,
+): Promise<void> {
+  const differing = all.filter(
+    (each) => !isAsBefore(each, before, (one) => workedOnWords(installation, one)),
+  );
+  await putWords(
+    tx,
+    differing.map(({ record }) => record.id),
+    differing.flatMap((each) => workedOnWords(installation, each)),
+  );
+}
+
+/** Writes the words of what some records say, where all else that is derived from them stays. */
+export async function reindexWords(
+  tx: WriteTransaction,
+  installation: Installation,
+  records: readonly KeptRecord[],
+): Promise<void> {
+  const all = await shaped(tx, installation, records);
+  await putWorkedOnWords(tx, installation, all);
+  await putSeenWords(tx, installation, all);
 }
 
 /** Writes how entries, pages and media lie among all, and the words of what they say. */
@@ -230,6 +300,7 @@ async function putAmongAll(
   tx: WriteTransaction,
   installation: Installation,
   all: readonly Shaped[],
+  before?: Before,
 ): Promise<void> {
   const { model, keyMap } = installation;
   const some = all.filter(({ record }) => record.sort !== 'listing');
@@ -252,18 +323,8 @@ async function putAmongAll(
     rows.filter(({ sort }) => sort !== 'shared'),
     installation.now(),
   );
-  const languages = [undefined, ...model.document.locales.others];
-  const words = some.flatMap((each) => {
-    const texts = each.shape?.texts(each.record.body) ?? [];
-    return languages.flatMap((language, i) => {
-      const own = texts.filter((text) => text.language === language).map(({ text }) => text);
-      const said = language === undefined ? [named(each), ...own] : own;
-      return said.length > 0 ? [{ record: each.record.id, language: i, words: said.join('\n') }] : [];
-    });
-  });
-  const keys = rows.map(({ entry }) => entry);
-  await putWords(tx, keys, words);
-  await putSeenWords(tx, installation, all);
+  await putWorkedOnWords(tx, installation, some, before);
+  await putSeenWords(tx, installation, all, before);
   const older = some.flatMap(({ record, shape }) =>
     model.document.locales.others.flatMap((locale, i) =>
       shape && olderIn(shape.fields, entryBody(record.body), locale).length > 0
@@ -271,7 +332,11 @@ async function putAmongAll(
         : [],
     ),
   );
-  await putOlder(tx, keys, older);
+  await putOlder(
+    tx,
+    rows.map(({ entry }) => entry),
+    older,
+  );
 }
 
 /** Of each content type with fields that must differ, the values that some entries hold now. */
@@ -322,16 +387,17 @@ async function rivals(
 /**
  * The one maker of what is derived from records: their titles, references, rows in index tables, words of
  * the search, faults, slugs, and the indexes by which listings are walked. Whatever changes bodies,
- * versions, the bin or the model calls it in the same transaction, for the records it touched. `anew` also
- * makes again what nobody touches any more: versions that are over.
+ * versions, the bin or the model calls it in the same transaction, for the records it touched, and says how they were
+ * `before` it. Where that is not said all is made anew, also what nobody touches any more: versions that are over.
  */
 export async function reindexRecords(
   tx: WriteTransaction,
   installation: Installation,
   records: readonly KeptRecord[],
-  anew = false,
+  before?: Before,
 ): Promise<void> {
   if (records.length === 0) return;
+  const anew = before === undefined;
   const now = installation.now();
   const all = await shaped(tx, installation, records);
   const bodies = ({ record, versions }: Shaped) => [record.body, ...versions.map(({ body }) => body)];
@@ -348,7 +414,7 @@ export async function reindexRecords(
     }),
   );
   const tables = byTable(installation, all);
-  const before = anew ? new Map<Id, Map<Id, Bind[]>>() : await valuesHeld(tx, installation, tables);
+  const held = anew ? new Map<Id, Map<Id, Bind[]>>() : await valuesHeld(tx, installation, tables);
   for (const table of tables) await putRows(tx, installation, table, anew);
   await putRefs(
     tx,
@@ -360,7 +426,7 @@ export async function reindexRecords(
     all.flatMap((each) => each.versions.map(({ id, body }) => [id, named(each, body)] as const)),
   );
   await putFaults(tx, installation, all);
-  await putAmongAll(tx, installation, all);
+  await putAmongAll(tx, installation, all, before);
   for (const { type, records: own } of tables) {
     const shown = own.flatMap(({ record, versions: [first] }) =>
       first ? [{ record: record.id, title: first.title, values: entryBody(first.body).values }] : [],
@@ -368,7 +434,7 @@ export async function reindexRecords(
     if (isEntrySource(type) && shown.length > 0) await giveSlugs(tx, installation, type, shown);
   }
   if (records.some(({ sort }) => sort === 'listing')) await reindexWalks(tx, installation);
-  const others = anew ? [] : await rivals(tx, installation, tables, before);
+  const others = anew ? [] : await rivals(tx, installation, tables, held);
   await recountFaults(tx, installation, others);
 }
 
@@ -414,7 +480,7 @@ export async function reindexInBatches(
     inBatches(next, (records) => write((tx) => work(tx, records)));
   const rivalling = new Set<Id>();
   await each(async (tx, records) => {
-    await reindexRecords(tx, installation, records, true);
+    await reindexRecords(tx, installation, records);
     for (const { type } of records) {
       const of = indexedTypeOf(installation, type);
       if (of && isEntrySource(of) && uniqueFields(indexTableIn(installation, of)).length > 0)

@@ -295,7 +295,7 @@ function foundSql({ sought, language, ...question }: TableQuestion, asked: Query
  */
 const HITS_PER_ROW = 40;
 /** How far rows are counted where nobody asks for more. */
-export const MANY = 10_000;
+export const MANY = 2000;
 
 /**
  * A page of rows, and how many there are in all: with many, the page is sought while they are counted, up to `most`
@@ -313,7 +313,9 @@ export async function rowsWithCount(
   const areMany = counted > few;
   if (areMany && bound !== undefined) return undefined;
   const [total, rows] = await Promise.all([
-    areMany ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1) : counted,
+    areMany && counted <= most
+      ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1)
+      : counted,
     pageOfRows(reader, asked, question, areMany),
   ]);
   const isAll = !areMany || total <= most;

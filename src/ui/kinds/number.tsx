@@ -1,6 +1,7 @@
 'use client';
 import { Autocomplete, OutlinedInput, TextField } from '@mui/material';
 import { Hash } from 'lucide-react';
+import { displayNames } from '../../core/content/formatters';
 import { currencies } from '../../core/model/kinds/number';
 import { Chosen } from '../chosen';
 import { Labelled } from '../labelled';
@@ -16,8 +17,7 @@ const asNumber = (text: string): number | string =>
 /** A number while it is being typed must not lose its last point or nought. */
 const settles = (text: string): boolean => !/[.,]\d*0?$/.test(text) || /[.,]\d*[1-9]$/.test(text);
 
-const currencyName = (code: string): string =>
-  new Intl.DisplayNames('en', { type: 'currency' }).of(code) ?? code;
+const currencyName = (code: string): string => displayNames('en', { type: 'currency' }).of(code) ?? code;
 
 export const number: KindUi<'number'> = {
   icon: Hash,

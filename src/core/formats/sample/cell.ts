@@ -1,4 +1,5 @@
 import { isDay } from '../../content/day';
+import { dayFormatter } from '../../content/formatters';
 import { isJsonObject, type Json } from '../../json';
 
 /** Words for yes and no in the languages that samples are likely to be written in. */
@@ -81,20 +82,27 @@ export interface FoundDay {
 
 const two = (n: number) => String(n).padStart(2, '0');
 
-/** The months by their names, long and short, in languages that samples are likely to be written in. */
-const months = new Map(
-  ['en', 'fr', 'de', 'es', 'it', 'nl', 'pt'].flatMap((locale) =>
-    (['long', 'short'] as const).flatMap((month) =>
-      Array.from({ length: 12 }, (_, i): [string, number] => [
-        new Intl.DateTimeFormat(locale, { month, timeZone: 'UTC' })
-          .format(Date.UTC(2026, i, 15))
-          .toLowerCase()
-          .replace(/\.$/, ''),
-        i + 1,
-      ]),
+let monthsNamed: ReadonlyMap<string, number> | undefined;
+
+/**
+ * The months by their names, long and short, in languages that samples are likely to be written in. Made when the
+ * first is looked up: every screen reads this, and few come upon a name.
+ */
+const monthsByName = (): ReadonlyMap<string, number> =>
+  (monthsNamed ??= new Map(
+    ['en', 'fr', 'de', 'es', 'it', 'nl', 'pt'].flatMap((locale) =>
+      (['long', 'short'] as const).flatMap((month) => {
+        const format = dayFormatter(locale, { month });
+        return Array.from({ length: 12 }, (_, i): [string, number] => [
+          format
+            .format(Date.UTC(2026, i, 15))
+            .toLowerCase()
+            .replace(/\.$/, ''),
+          i + 1,
+        ]);
+      }),
     ),
-  ),
-);
+  ));
 
 const dayOf = (year: string, month: number, day: number, order: FoundDay['order']): FoundDay | undefined => {
   const iso = `${year}-${two(month)}-${two(day)}`;
@@ -113,7 +121,7 @@ export function dayIn(text: string, monthFirst = false): FoundDay | undefined {
   const named =
     /^(?:(\p{L}+)\.?\s+(\d{1,2})|(\d{1,2})\.?\s+(?:de\s+)?(\p{L}+)\.?),?\s+(?:de\s+)?(\d{4})$/u.exec(bare);
   if (named) {
-    const month = months.get((named[1] ?? named[4] ?? '').toLowerCase());
+    const month = monthsByName().get((named[1] ?? named[4] ?? '').toLowerCase());
     return month === undefined
       ? undefined
       : dayOf(named[5] ?? '', month, Number(named[2] ?? named[3]), 'iso');

@@ -2,6 +2,7 @@ import { isJsonObject, sameJson, type Json } from '../../json';
 import type { Id } from '../../ids';
 import type { CompiledModel, CompiledType } from '../compile';
 import type { ContentType, Field, PageType } from '../document';
+import { isSearched } from '../../content/searched-texts';
 import { kindFor } from '../kinds';
 
 /** What of the records of a type follows from a change of the model. */
@@ -16,6 +17,8 @@ export interface Follows {
   rows: Field[];
   /** The fields that are gone, with what is derived from their values. */
   gone: Field[];
+  /** The fields that came, went or are of another form, and have or had words that are sought, where not everything is. */
+  words: Id[];
 }
 
 const weights = ['nothing', 'faults of the faulty', 'faults', 'rows', 'everything'] as const;
@@ -139,6 +142,21 @@ function ofBlocks(before: CompiledModel, after: CompiledModel, mayBeHeld: (field
   );
 }
 
+/** The fields whose words are others: they hold some that are gone, that come back, or in another form. */
+function otherWords(
+  old: readonly Field[],
+  fields: readonly Field[],
+  mayBeHeld: (field: Id) => boolean,
+): Id[] {
+  const ids = new Set([...old, ...fields].map(({ id }) => id));
+  return [...ids].filter((id) => {
+    const [was, is] = [old, fields].map((each) => each.find((field) => field.id === id));
+    if (!was || !is)
+      return [was, is].some((field) => field && isSearched(field)) && (was !== undefined || mayBeHeld(id));
+    return (isSearched(was) || isSearched(is)) && !sameJson(formOf(was), formOf(is));
+  });
+}
+
 /**
  * What follows for the records of a type (by id) when one model takes the place of another. `mayBeHeld` says whether
  * records may hold values of a field that the model before does not have, from an earlier one.
@@ -151,9 +169,10 @@ export function followsFor(
 ): Follows {
   const of = (model: CompiledModel) => model.contentOrMedia(id) ?? model.pageType(id);
   const [old, type] = [of(before), of(after)];
-  if (!old || !type) return { anew: 'everything', rows: [], gone: [] };
+  if (!old || !type) return { anew: 'everything', rows: [], gone: [], words: [] };
   const gone = old.fields.filter((field) => !type.field(field.id));
-  if (!sameJson(aroundFields(old), aroundFields(type))) return { anew: 'everything', rows: [], gone };
+  if (!sameJson(aroundFields(old), aroundFields(type)))
+    return { anew: 'everything', rows: [], gone, words: [] };
   const fields = ofFields(old.fields, type.fields, mayBeHeld);
   const isPage = 'slots' in type.definition;
   const anew = heaviest([
@@ -167,9 +186,10 @@ export function followsFor(
     (anew === 'rows' && isPage) ||
     (isPage && gone.length > 0) ||
     rows.some((field) => field.id === type.definition.title);
-  if (everything) return { anew: 'everything', rows: [], gone };
+  if (everything) return { anew: 'everything', rows: [], gone, words: [] };
   // What is computed may be so from any of them, but not from the order of choices.
   const computes = rows.some((field) => !reordersChoices(old.field(field.id), field));
   const derived = computes ? type.fields.filter((field) => kindFor(field).derived) : [];
-  return { anew, rows: [...new Set([...rows, ...derived])], gone };
+  const words = otherWords(old.fields, type.fields, mayBeHeld);
+  return { anew, rows: [...new Set([...rows, ...derived])], gone, words };
 }

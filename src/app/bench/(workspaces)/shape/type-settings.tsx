@@ -13,6 +13,7 @@ import {
   type SlugRule,
 } from '../../../../core/model/document';
 import { listOf, relabel, setsOf, shapesIn } from '../../../../core/model/change/edit';
+import { languageName } from '../../../../ui/form-languages';
 import { typeIcons } from '../../../../ui/icon';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
@@ -80,7 +81,7 @@ function AddressRule({
         <Labelled
           key={language}
           id={`drop-${language}`}
-          label={`Small words left out, ${new Intl.DisplayNames('en', { type: 'language' }).of(language) ?? language}`}
+          label={`Small words left out, ${languageName(language)}`}
         >
           <OutlinedInput
             id={`drop-${language}`}

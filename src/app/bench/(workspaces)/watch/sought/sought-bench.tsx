@@ -1,6 +1,7 @@
 'use client';
 import { useState, type ReactElement } from 'react';
 import { wordsOf } from '../../../../../ui/ask';
+import { languageName } from '../../../../../ui/form-languages';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { Paging } from '../../../../../ui/paging';
@@ -8,9 +9,6 @@ import { PlainTable } from '../../../../../ui/plain-table';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstSought, PER_TABLE } from './first-sought';
-
-const nameOf = (locale: string): string =>
-  new Intl.DisplayNames(['en'], { type: 'language' }).of(locale) ?? locale;
 
 /** What visitors sought and did not find: what is missing, or is called by another word. */
 export function SoughtBench(): ReactElement {
@@ -42,7 +40,7 @@ export function SoughtBench(): ReactElement {
           {data.items.map(({ words, language, times, last }) => (
             <tr key={`${language} ${words}`}>
               <td>{words}</td>
-              <td>{nameOf(language)}</td>
+              <td>{languageName(language)}</td>
               <td>{times}</td>
               <td>
                 <When at={last} />

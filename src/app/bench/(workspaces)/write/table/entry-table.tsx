@@ -38,7 +38,7 @@ import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
 import { TableFoot } from './table-foot';
 import { TableTools } from './table-tools';
-import { conditionsAsked, foundBy, tableQuestion } from './table-question';
+import { conditionsAsked, foundBy, shownOnQuestion, tableQuestion } from './table-question';
 import { usePages } from './use-pages';
 import { useCells } from './use-cells';
 import { useOwnTable } from './use-own-table';
@@ -170,11 +170,9 @@ function TableOf({
   const cells = useCells(type, rows, model.locale, data?.names ?? {});
   useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
   // Asked apart, so that the table does not wait for it.
-  const { data: places, isPlaceholderData: ofOthers } = useAsk(
-    'shownOn',
-    { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } },
-    { enabled: rows.length > 0 },
-  );
+  const { data: places, isPlaceholderData: ofOthers } = useAsk('shownOn', shownOnQuestion(typeKey, rows), {
+    enabled: rows.length > 0,
+  });
   const columns = useMemo(
     () =>
       columnsOf(

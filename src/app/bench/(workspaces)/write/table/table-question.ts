@@ -57,6 +57,11 @@ export function tableQuestion(
   };
 }
 
+/** What is asked for where the rows of a page are shown. */
+export const shownOnQuestion = (type: string, rows: readonly { id: string }[]): Question<'shownOn'> => ({
+  query: { type, ids: rows.map(({ id }) => id).join(',') },
+});
+
 /** What narrows a table, without its order, its columns and its pages. */
 export const foundBy = ({
   type: _type,
