@@ -1,5 +1,12 @@
 import { randomBytes } from 'node:crypto';
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { once } from 'node:events';
+import {
+  createServer,
+  get,
+  type IncomingMessage,
+  type RequestListener,
+  type ServerResponse,
+} from 'node:http';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import next from 'next';
 import { DurableQueue } from './jobs/durable-queue';
@@ -232,23 +239,48 @@ function prepare(
     response.setHeader('Content-Security-Policy', visitorPolicy(installation, host));
 }
 
+/** How long (ms) a start waits for the first page. */
+const WARM_WITHIN = 10_000;
+
+/**
+ * Answers the first page of visitors once, so that the code for it is read and the page is in memory: the first who asked
+ * would wait half a second for that. At a port of its own, since whoever finds the door open expects to be served.
+ */
+async function warm(respond: RequestListener, { rendered }: Installation): Promise<void> {
+  const server = createServer(respond).listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const at = server.address();
+  const headers = { 'x-clear-frame-redraws': rendered.redrawing };
+  try {
+    if (typeof at !== 'object' || at === null) throw new Error('There is no port to ask at.');
+    const { port } = at;
+    await new Promise<void>((resolve, reject) => {
+      const asked = { port, headers, agent: false, signal: AbortSignal.timeout(WARM_WITHIN) };
+      get(asked, (answered) => answered.resume().once('end', resolve).once('error', reject)).once(
+        'error',
+        reject,
+      );
+    });
+  } catch (error) {
+    log.error({ error }, 'The first page is not drawn beforehand.');
+  } finally {
+    server.close();
+    server.closeAllConnections();
+  }
+}
+
 async function start(): Promise<void> {
   const installation = await sharedInstallation();
   installation.beside = new Threads();
   const queue = new DurableQueue(installation);
   installation.queue = queue;
-  await queue.begin();
-  // What a process that ended had noted, but not put into the queue any more.
-  await putRecount(installation);
-  await putTidying(installation);
-  await putNextPlaceTaking(installation);
   const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();
   const handle = app.getRequestHandler();
   const built = new BuiltFiles('.next');
   let underWay = 0;
-  const server = createServer((request, response) => {
+  const respond: RequestListener = (request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
     underWay += 1;
     response.once('close', () => (underWay -= 1));
@@ -265,7 +297,15 @@ async function start(): Promise<void> {
     };
     if (isMediaPath(path)) void serveMedium(installation, request, response).catch(failed);
     else void handle(request, response).catch(failed);
-  });
+  };
+  await warm(respond, installation);
+  // Long work goes on once all is there that visitors wait for.
+  await queue.begin();
+  // What a process that ended had noted, but not put into the queue any more.
+  await putRecount(installation);
+  await putTidying(installation);
+  await putNextPlaceTaking(installation);
+  const server = createServer(respond);
   server.keepAliveTimeout = KEEP_ALIVE;
   const redraw = async () => {
     if (underWay > 0) return;

@@ -1,8 +1,8 @@
 /** Where the compiled server lies. */
 export const SERVER = '.next/clear-frame/server.cjs';
 
-/** What stays as it is installed: what is native, and what reads its own files. */
-const external = ['next', 'sqlite3', 'sequelize', 'sharp', '@node-rs/argon2', 'pino'];
+/** What stays as it is installed: what is native, what reads its own files, and what few starts need. */
+const external = ['next', 'sqlite3', 'sequelize', 'sharp', '@node-rs/argon2', 'pino', 'umzug', 'nodemailer'];
 
 const both = {
   bundle: true,

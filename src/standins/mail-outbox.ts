@@ -1,6 +1,5 @@
 import { mkdir, readdir, rename, rm, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createTransport } from 'nodemailer';
 
 /** A letter as it is handed to the mail service. */
 export interface Letter {
@@ -19,6 +18,8 @@ const letterFile = (at: number, name: string): string => `${at}-${name}.eml`;
  * under the same name, it is one letter; half of one is never there.
  */
 export async function putInOutbox(folder: string, letter: Letter, at: number, name: string): Promise<void> {
+  // Read with the first letter: most of the time nobody writes one.
+  const { createTransport } = await import('nodemailer');
   const { message } = await createTransport({ streamTransport: true, buffer: true }).sendMail({
     ...letter,
     date: new Date(at),

@@ -1,5 +1,4 @@
 import { sql } from './sql';
-import { Umzug } from 'umzug';
 import type { Database } from './database';
 import { begin } from './migrations/001-begin';
 import { wholeModel } from './migrations/002-whole-model';
@@ -115,6 +114,11 @@ export async function migrate(database: Database, migrations: readonly Migration
   await database.write((tx) =>
     tx.run(sql`CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY, at INTEGER NOT NULL)`),
   );
+  const done = await database.all<{ name: string }>(sql`SELECT name FROM migrations ORDER BY name`);
+  const executed = done.map(({ name }) => name);
+  if (migrations.every(({ name }) => executed.includes(name))) return;
+  // Read only where there is something to do: it comes with a command line that is most of what a start would read.
+  const { Umzug } = await import('umzug');
   const umzug = new Umzug({
     migrations: migrations.map(({ name, up }) => ({
       name,
@@ -125,10 +129,7 @@ export async function migrate(database: Database, migrations: readonly Migration
         }),
     })),
     storage: {
-      executed: async () =>
-        (await database.all<{ name: string }>(sql`SELECT name FROM migrations ORDER BY name`)).map(
-          ({ name }) => name,
-        ),
+      executed: () => Promise.resolve(executed),
       // Noted inside the step's own transaction.
       logMigration: async () => {},
       unlogMigration: async () => {},

@@ -119,6 +119,8 @@ async function show(request: Request, context: RequestContext): Promise<Response
     countVisit(installation, kept.of);
     return asPacked(installation, audience, kept, request, costHeader(context, installation.settings));
   }
+  // What the server itself asks for, to have a page in memory, is nobody's visit.
+  const isOwn = request.headers.get('x-clear-frame-redraws') === installation.rendered.redrawing;
   const just = justWritten(searchParams);
   const { found, html, page } = await (just === undefined
     ? ready(installation, audience, pathname, searchParams)
@@ -127,13 +129,12 @@ async function show(request: Request, context: RequestContext): Promise<Response
   if (found.found !== 'page') {
     const answer = await without(installation, audience, pathname, found);
     // What asks to sign in, or is for others, leads somewhere.
-    if (found.found === 'nothing' && answer.status !== 303 && answer.status !== 403)
+    if (!isOwn && found.found === 'nothing' && answer.status !== 303 && answer.status !== 403)
       countNowhere(installation, pathname);
     return answer;
   }
   if (just) return answering(installation, found.page, just);
-  if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
-    countVisit(installation, found.ids[0]);
+  if (!isOwn) countVisit(installation, found.ids[0]);
   const cost = costHeader(context, installation.settings);
   return page
     ? asPacked(installation, audience, page, request, cost)

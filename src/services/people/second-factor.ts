@@ -1,5 +1,4 @@
 import { Secret, TOTP } from 'otpauth';
-import QRCode from 'qrcode';
 import type { RecoveryWords, SecondFactorBegun } from '../../contract/people';
 import { proofsOf, putSecondFactor, type SecondFactor } from '../../store/people';
 import { putSetting, setting } from '../../store/settings';
@@ -57,7 +56,8 @@ export async function beginSecondFactor(
 ): Promise<SecondFactorBegun> {
   const secret = new Secret({ size: 20 }).base32;
   const address = totpOf(installation, person.email, secret).toString();
-  return { secret, address, picture: await QRCode.toDataURL(address, { margin: 1, width: 220 }) };
+  const { toDataURL } = await import('qrcode');
+  return { secret, address, picture: await toDataURL(address, { margin: 1, width: 220 }) };
 }
 
 /**
