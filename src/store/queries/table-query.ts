@@ -298,28 +298,27 @@ const HITS_PER_ROW = 40;
 export const MANY = 2000;
 
 /**
- * A page of rows, and how many there are in all: with many, the page is sought while they are counted, up to `most`
- * where that is said. Nothing where there are more than are sorted.
+ * A page of rows, and how many there are in all: with many, the page is sought while they are counted, or so many are told
+ * as are counted at the least (`most`). Nothing where there are more than are sorted.
  */
 export async function rowsWithCount(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
-  most = Infinity,
+  most?: number,
 ): Promise<{ total: number; isAll: boolean; rows: TableRow[] } | undefined> {
   const bound = question.sort.most;
-  const few = bound ?? (question.sought ? Math.max(FEW, HITS_PER_ROW * question.limit) : FEW);
+  const some = most ?? FEW;
+  const few = bound ?? (question.sought ? Math.max(some, HITS_PER_ROW * question.limit) : some);
   const counted = await countRows(reader, asked, question, few + 1);
   const areMany = counted > few;
   if (areMany && bound !== undefined) return undefined;
   const [total, rows] = await Promise.all([
-    areMany && counted <= most
-      ? countRows(reader, asked, question, most === Infinity ? undefined : most + 1)
-      : counted,
+    areMany && most === undefined ? countRows(reader, asked, question) : counted,
     pageOfRows(reader, asked, question, areMany),
   ]);
-  const isAll = !areMany || total <= most;
-  return { total: isAll ? total : most, isAll, rows };
+  if (areMany && most !== undefined) return { total: most, isAll: false, rows };
+  return { total, isAll: true, rows };
 }
 
 /** What a row of an index table is sorted by, as it is read of the row by itself. */
