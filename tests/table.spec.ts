@@ -33,6 +33,23 @@ test('The price of all events is set in four steps, weighed before, and taken ba
   await expect.poll(() => prices(page)).toEqual(before);
 });
 
+test('What a table asks besides its rows is under way before its scripts are, and is asked once', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    const { pathname } = new URL(request.url());
+    if (pathname.startsWith('/api/v1/')) asked.push(pathname);
+  });
+  const drawn = await (await page.goto('/bench/write/event'))?.text();
+  await page.waitForLoadState('networkidle');
+  for (const path of ['/api/v1/views', '/api/v1/entries/shown-on']) {
+    expect(drawn).toMatch(new RegExp(`<link (?=[^>]*rel="preload")[^>]*href="${path}`));
+    expect(asked.filter((each) => each === path)).toEqual([path]);
+  }
+});
+
 test('A filter stands in the address, narrows what many means, and leads from entry to entry', async ({
   browser,
 }) => {

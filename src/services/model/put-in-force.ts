@@ -56,7 +56,7 @@ async function enforce(
   const stale = new Set(await reindexTables(tx, before, next, keyMap));
   if (before.locale !== next.locale) await sortCategories(tx, next.locale);
   const recounts: Recount[] = [];
-  for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
+  for (const { id } of [...next.contentTypes, ...next.pageTypes, next.shared, next.media]) {
     const { anew, rows, gone, words } = followsFor(before, next, id, mayBeHeld);
     if (stale.has(id) || anew === 'everything') {
       const type = next.contentType(id);

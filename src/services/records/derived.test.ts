@@ -37,6 +37,7 @@ import { keepWorking, working } from '../model/working-copy';
 import { siteTree } from '../pages/tree';
 import { addPage, binPage, changePage, movePage, publishPage, withdrawPage } from '../pages/write';
 import { indexTableIn } from '../runtime/installation';
+import { addSharedBlock } from '../shared';
 import { Refusal } from '../runtime/refusal';
 import { checkDerived } from './check';
 import { rebuildDerived } from './rebuild';
@@ -280,6 +281,27 @@ const steps = {
     holding(at((await mediaList(small.installation, {})).items, a), ({ id, revision }) =>
       changeMedium(small.installation, small.people.editor, id, revision, { values: { name: `Named ${b}` } }),
     ),
+  makeShared: (small: SmallInstallation, { a, b }: Step) =>
+    addSharedBlock(small.installation, small.people.architect, {
+      name: `Kept ${b}`,
+      blocks: [
+        { type: 'text', values: { heading: at(names, b) ?? '', ...(a % 2 ? { body: 'Open daily' } : {}) } },
+      ],
+      ...(a % 3 ? {} : { published: true }),
+    }),
+  changeBlock: (small: SmallInstallation, { a }: Step) =>
+    change(small, (text) => {
+      const document = JSON.parse(text) as ModelDocument;
+      const blockTypes = document.blockTypes.map((type) => ({
+        ...type,
+        fields: type.fields.map((field) => {
+          if (type.key !== 'text' || !('key' in field) || field.key !== 'body') return field;
+          if (a % 2) return { ...field, required: !field.required };
+          return { ...field, kind: field.kind === 'line' ? 'paragraphs' : 'line', rules: {} } as Field;
+        }),
+      }));
+      return JSON.stringify({ ...document, blockTypes });
+    }),
   renameField: (small: SmallInstallation, { b }: Step) =>
     change(small, (text) => text.replace(/"label":"Rarity[^"]*"/, `"label":"Rarity ${b}"`)),
   require: (small: SmallInstallation) =>
@@ -344,11 +366,13 @@ test('after writes of every kind, in any order, what is derived is as if it were
       // Several categories at the top, so that there are always some to be merged and moved.
       const first: Step[] = [
         ...[0, 1, 2, 3].map((b): Step => ({ does: 'makeCategory', a: 0, b })),
-        ...(['make', 'make', 'makePage', 'makeListing', 'makeMedium'] as const).map((does, i): Step => ({
-          does,
-          a: i + 1,
-          b: i + 1,
-        })),
+        ...(['make', 'make', 'makePage', 'makeListing', 'makeMedium', 'makeShared'] as const).map(
+          (does, i): Step => ({
+            does,
+            a: i + 1,
+            b: i + 1,
+          }),
+        ),
       ];
       for (const step of [...first, ...sequence]) {
         try {

@@ -167,7 +167,7 @@ export function followsFor(
   id: Id,
   mayBeHeld: (field: Id) => boolean,
 ): Follows {
-  const of = (model: CompiledModel) => model.contentOrMedia(id) ?? model.pageType(id);
+  const of = (model: CompiledModel) => model.contentOrMedia(id) ?? model.pageOrShared(id);
   const [old, type] = [of(before), of(after)];
   if (!old || !type) return { anew: 'everything', rows: [], gone: [], words: [] };
   const gone = old.fields.filter((field) => !type.field(field.id));
