@@ -78,7 +78,8 @@ async function enforce(
       const indexTable = indexTableIn({ model: next, keyMap }, entries);
       await takeDates(tx, indexTable, keyMap.of(id), indexTable.fields.get(date ?? '')?.value);
     }
-    if (words.length > 0) recounts.push({ type: id, faulty: false, words, model: next.revision });
+    if (words.had.length + words.came.length > 0)
+      recounts.push({ type: id, faulty: false, words, model: next.revision });
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }

@@ -1,4 +1,5 @@
 import type { Id } from '../../core/ids';
+import type { OtherWords } from '../../core/model/change/follows';
 import { categoriesOfPages } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
 import {
@@ -15,7 +16,7 @@ import { countFaults, reindexWords } from './reindex';
 
 /** How many records are counted between two writes, and of how many words are written in one: so few that no other waits. */
 const STEP = 250;
-const WORDS_STEP = 50;
+const WORDS_STEP = 20;
 
 /**
  * What follows for a type from a model: the faults of all its records are to be counted, or of those that have some; or
@@ -25,13 +26,18 @@ export interface Recount {
   type: Id;
   faulty: boolean;
   /** Of words alone: the fields by which records are meant, those that say something in one of them. */
-  words?: readonly Id[];
+  words?: OtherWords;
   /** The revision of the model from which it follows. */
   model: number;
 }
 
 // What stands there was noted here.
 const parsed = (text: string | undefined): Recount[] => JSON.parse(text ?? '[]') as Recount[];
+
+const bothWords = (a: OtherWords, b: OtherWords): OtherWords => ({
+  had: [...new Set([...a.had, ...a.came, ...b.had])],
+  came: b.came.filter((id) => !a.came.includes(id)),
+});
 
 /** Notes in a write what follows from it, so that it is done even where the process ends before it has. */
 export async function noteRecounts(tx: WriteTransaction, recounts: readonly Recount[]): Promise<void> {
@@ -43,8 +49,8 @@ export async function noteRecounts(tx: WriteTransaction, recounts: readonly Reco
   const distinct = new Map<string, Recount>();
   for (const { words, ...each } of all) {
     const key = `${each.type} ${words ? 'words' : each.faulty}`;
-    const fields = words && [...new Set([...(distinct.get(key)?.words ?? []), ...words])];
-    distinct.set(key, { ...each, ...(fields ? { words: fields } : {}) });
+    const before = distinct.get(key)?.words;
+    distinct.set(key, { ...each, ...(words ? { words: before ? bothWords(before, words) : words } : {}) });
   }
   await putSetting(tx, 'recount', JSON.stringify([...distinct.values()]));
 }
@@ -81,10 +87,10 @@ const sameRecount = (a: Recount, b: Recount): boolean =>
   a.type === b.type &&
   a.faulty === b.faulty &&
   a.model === b.model &&
-  String(a.words ?? '') === String(b.words ?? '');
+  JSON.stringify(a.words) === JSON.stringify(b.words);
 
 const amongOf = ({ faulty, words }: Recount): AmongType =>
-  words ? { saying: words } : faulty ? 'faulty' : 'all';
+  words ? { saying: [...words.had, ...words.came] } : faulty ? 'faulty' : 'all';
 
 /** How many records are to be counted. */
 async function countNoted({ content, keyMap }: Installation, noted: readonly Recount[]): Promise<number> {
@@ -95,10 +101,14 @@ async function countNoted({ content, keyMap }: Installation, noted: readonly Rec
 }
 
 /** Gives the search the words of some records, as they are by then. */
-const wordsStep = (installation: Installation, records: readonly KeptRecord[]): Promise<void> =>
+const wordsStep = (
+  installation: Installation,
+  records: readonly KeptRecord[],
+  words: OtherWords,
+): Promise<void> =>
   installation.content.write(async (tx) => {
     const ids = records.map(({ id }) => id);
-    await reindexWords(tx, installation, await recordsByIds(tx, ids));
+    await reindexWords(tx, installation, await recordsByIds(tx, ids), words);
   });
 
 /**
@@ -118,7 +128,8 @@ export async function recountPart(
   const after = from && sameRecount(from, next) ? from.after : 0;
   const most = next.words ? WORDS_STEP : STEP;
   const records = await recordsOfType(content, keyMap.find(next.type), after, most, amongOf(next));
-  if (records.length > 0) await (next.words ? wordsStep : countStep)(installation, records);
+  if (records.length > 0)
+    await (next.words ? wordsStep(installation, records, next.words) : countStep(installation, records));
   if (records.length < most)
     await content.write(async (tx) => {
       const left = parsed(await setting(tx, 'recount')).filter((each) => !sameRecount(each, next));

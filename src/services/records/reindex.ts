@@ -1,4 +1,6 @@
+import { textsIn } from '../../core/content/searched-texts';
 import type { Id } from '../../core/ids';
+import type { OtherWords } from '../../core/model/change/follows';
 import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
 import { categoriesOfPages } from '../../store/category-words';
 import type { Reader, WriteTransaction } from '../../store/database';
@@ -284,13 +286,20 @@ async function putWorkedOnWords(
   );
 }
 
-/** Writes the words of what some records say, where all else that is derived from them stays. */
+/** Writes the words of those of some records in which they are others, where all else that is derived from them stays. */
 export async function reindexWords(
   tx: WriteTransaction,
   installation: Installation,
   records: readonly KeptRecord[],
+  { had, came }: OtherWords,
 ): Promise<void> {
-  const all = await shaped(tx, installation, records);
+  const { locale } = installation.model;
+  const all = (await shaped(tx, installation, records)).filter(({ record, versions, shape }) => {
+    const fresh = (shape?.fields ?? []).filter(({ id }) => came.includes(id));
+    return [record.body, ...versions.map(({ body }) => body)].some(
+      (body) => had.some((id) => body.includes(id)) || textsIn(fresh, entryBody(body), locale).length > 0,
+    );
+  });
   await putWorkedOnWords(tx, installation, all);
   await putSeenWords(tx, installation, all);
 }

@@ -89,26 +89,22 @@ test('a field that comes back may hold values, so its rows follow', () => {
   expect([anew, rows.map(({ key }) => key)]).toEqual(['rows', ['extra']]);
 });
 
-test.each<[string, ModelDocument, boolean, string[]]>([
-  ['another label', withField('body', { label: 'Text' }), true, []],
-  ['a new field', added({}), false, []],
-  ['a field that comes back', added({}), true, ['extra']],
-  ['another kind that holds words too', withField('body', { kind: 'line', rules: {} }), false, ['body']],
-  ['another kind of a number', withField('size', { kind: 'line', rules: {} }), false, ['size']],
-  ['a number in place of words', withField('body', { kind: 'number', rules: {} }), false, ['body']],
-  [
-    'words that are gone',
-    withFields((fields) => fields.filter(({ key }) => key !== 'body')),
-    false,
-    ['body'],
-  ],
-  ['a number that is gone', withFields((fields) => fields.filter(({ key }) => key !== 'size')), false, []],
-])('the words that are sought after %s', (_, after, mayBeHeld, keys) => {
+test.each<[string, ModelDocument, boolean, string[], string[]]>([
+  ['another label', withField('body', { label: 'Text' }), true, [], []],
+  ['a new field', added({}), false, [], []],
+  ['a field that comes back', added({}), true, [], ['extra']],
+  ['another kind that has words too', withField('body', { kind: 'line', rules: {} }), false, ['body'], []],
+  ['words in place of a number', withField('size', { kind: 'line', rules: {} }), false, [], ['size']],
+  ['a number in place of words', withField('body', { kind: 'number', rules: {} }), false, ['body'], []],
+  ['words that are gone', withFields((all) => all.filter(({ key }) => key !== 'body')), false, ['body'], []],
+  ['a number that is gone', withFields((all) => all.filter(({ key }) => key !== 'size')), false, [], []],
+])('the words that are others after %s', (_, after, mayBeHeld, had, came) => {
   const all = [before, new CompiledModel(after, 2)].flatMap(
     (model) => model.contentType(species.id)?.fields ?? [],
   );
-  const named = follows(after, mayBeHeld).words.map((id) => all.find((field) => field.id === id)?.key);
-  expect(named).toEqual(keys);
+  const keys = (ids: readonly string[]) => ids.map((id) => all.find((field) => field.id === id)?.key);
+  const { words } = follows(after, mayBeHeld);
+  expect([keys(words.had), keys(words.came)]).toEqual([had, came]);
 });
 
 test('what is gone is told, and the heaviest that follows counts', () => {
@@ -117,7 +113,12 @@ test('what is gone is told, and the heaviest that follows counts', () => {
       .filter(({ key }) => key !== 'size')
       .map((field) => (field.key === 'name' ? ({ ...field, rules: { maxLength: 20 } } as Field) : field)),
   );
-  expect(follows(after)).toEqual({ anew: 'faults', rows: [], gone: [fieldOf('size')], words: [] });
+  expect(follows(after)).toEqual({
+    anew: 'faults',
+    rows: [],
+    gone: [fieldOf('size')],
+    words: { had: [], came: [] },
+  });
 });
 
 describe('of pages, from blocks', () => {

@@ -17,8 +17,14 @@ export interface Follows {
   rows: Field[];
   /** The fields that are gone, with what is derived from their values. */
   gone: Field[];
-  /** The fields that came, went or are of another form, and have or had words that are sought, where not everything is. */
-  words: Id[];
+  /** Whose words are others, where not everything is made anew. */
+  words: OtherWords;
+}
+
+/** Fields that had words of their own, which are gone or lie in another form; and fields that have some now, and had none. */
+export interface OtherWords {
+  had: Id[];
+  came: Id[];
 }
 
 const weights = ['nothing', 'faults of the faulty', 'faults', 'rows', 'everything'] as const;
@@ -142,19 +148,22 @@ function ofBlocks(before: CompiledModel, after: CompiledModel, mayBeHeld: (field
   );
 }
 
-/** The fields whose words are others: they hold some that are gone, that come back, or in another form. */
+const SAME_WORDS: OtherWords = { had: [], came: [] };
+
+/** In which fields words are others: those that went, came back or hold their values in another form. */
 function otherWords(
   old: readonly Field[],
   fields: readonly Field[],
   mayBeHeld: (field: Id) => boolean,
-): Id[] {
-  const ids = new Set([...old, ...fields].map(({ id }) => id));
-  return [...ids].filter((id) => {
-    const [was, is] = [old, fields].map((each) => each.find((field) => field.id === id));
-    if (!was || !is)
-      return [was, is].some((field) => field && isSearched(field)) && (was !== undefined || mayBeHeld(id));
-    return (isSearched(was) || isSearched(is)) && !sameJson(formOf(was), formOf(is));
+): OtherWords {
+  const of = (all: readonly Field[], id: Id) => all.find((field) => field.id === id);
+  const sought = (field: Field | undefined): boolean => field !== undefined && isSearched(field);
+  const others = [...new Set([...old, ...fields].map(({ id }) => id))].filter((id) => {
+    const [was, is] = [of(old, id), of(fields, id)];
+    return was && is ? !sameJson(formOf(was), formOf(is)) : was !== undefined || mayBeHeld(id);
   });
+  const had = others.filter((id) => sought(of(old, id)));
+  return { had, came: others.filter((id) => !had.includes(id) && sought(of(fields, id))) };
 }
 
 /**
@@ -169,10 +178,10 @@ export function followsFor(
 ): Follows {
   const of = (model: CompiledModel) => model.contentOrMedia(id) ?? model.pageOrShared(id);
   const [old, type] = [of(before), of(after)];
-  if (!old || !type) return { anew: 'everything', rows: [], gone: [], words: [] };
+  if (!old || !type) return { anew: 'everything', rows: [], gone: [], words: SAME_WORDS };
   const gone = old.fields.filter((field) => !type.field(field.id));
   if (!sameJson(aroundFields(old), aroundFields(type)))
-    return { anew: 'everything', rows: [], gone, words: [] };
+    return { anew: 'everything', rows: [], gone, words: SAME_WORDS };
   const fields = ofFields(old.fields, type.fields, mayBeHeld);
   const isPage = 'slots' in type.definition;
   const anew = heaviest([
@@ -186,7 +195,7 @@ export function followsFor(
     (anew === 'rows' && isPage) ||
     (isPage && gone.length > 0) ||
     rows.some((field) => field.id === type.definition.title);
-  if (everything) return { anew: 'everything', rows: [], gone, words: [] };
+  if (everything) return { anew: 'everything', rows: [], gone, words: SAME_WORDS };
   // What is computed may be so from any of them, but not from the order of choices.
   const computes = rows.some((field) => !reordersChoices(old.field(field.id), field));
   const derived = computes ? type.fields.filter((field) => kindFor(field).derived) : [];
