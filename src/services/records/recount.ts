@@ -15,7 +15,7 @@ import type { Installation } from '../runtime/installation';
 import { countFaults, reindexWords } from './reindex';
 
 /** How many records are counted between two writes, and of how many words are written in one: so few that no other waits. */
-const STEP = 250;
+const STEP = 150;
 const WORDS_STEP = 20;
 
 /**
