@@ -38,7 +38,8 @@ import { starterByUuid } from '../../store/starters';
 import { waitingPlacesOf } from '../../store/waiting-places';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { actUnderWay, noteAct } from '../runtime/request-context';
-import { recountFaults, reindexRecords, type Before } from './reindex';
+import { recountFaults, reindexRecords } from './reindex';
+import type { Before } from './words';
 import { expectWithin } from './within-limits';
 import type { ActPlace, ActRecord, ActVersion } from './act-state';
 

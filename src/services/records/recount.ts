@@ -12,7 +12,8 @@ import {
 } from '../../store/records';
 import { putSetting, setting } from '../../store/settings';
 import type { Installation } from '../runtime/installation';
-import { countFaults, reindexWords } from './reindex';
+import { countFaults } from './reindex';
+import { reindexWords } from './words';
 
 /** How many records are counted between two writes, and of how many words are written in one: so few that no other waits. */
 const STEP = 150;

@@ -1,8 +1,5 @@
-import { textsIn } from '../../core/content/searched-texts';
 import type { Id } from '../../core/ids';
-import type { OtherWords } from '../../core/model/change/follows';
 import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
-import { categoriesOfPages } from '../../store/category-words';
 import type { Reader, WriteTransaction } from '../../store/database';
 import { countingCategories } from '../../store/category-counts';
 import {
@@ -14,7 +11,6 @@ import {
 } from '../../store/index-tables/rows';
 import { entriesHolding, heldBy, uniqueFields } from '../../store/index-tables/unique';
 import {
-  liveOfMany,
   putDerived,
   putLiveTitles,
   recordsByIds,
@@ -27,8 +23,6 @@ import { putCurrentFiles } from '../../store/media';
 import { mediumFields } from '../../core/model/media-type';
 import { olderIn } from '../../core/content/translation-sources';
 import { putOlder } from '../../store/older-translations';
-import { dropVersionWords, putLiveWords, type LiveWords } from '../../store/live-words';
-import { putWords, type RecordWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
 import { kindFor } from '../../core/model/kinds';
 import { giveSlugs } from '../entries/addresses';
@@ -38,43 +32,15 @@ import { ruleFaults } from '../listings/references';
 import { pageFaults } from '../pages/faults';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { entryBody, listingBody, pageBody } from './bodies';
-import { indexedTypeOf, shapeOf, type RecordShape } from './shape';
-
-/** A record with its versions, and how it is read. */
-interface Shaped {
-  record: KeptRecord;
-  versions: LiveVersion[];
-  category: Id | null;
-  shape: RecordShape | undefined;
-}
-
-/**
- * How records were when what is derived from them was made last, by their integer keys: where the words of one are what
- * they were, the search is left as it is, which is most of the work of a change of many.
- */
-export type Before = ReadonlyMap<number, Pick<Shaped, 'record' | 'versions'>>;
+import { indexedTypeOf } from './shape';
+import { named, shaped, type Shaped } from './shaped';
+import { putSeenWords, putWorkedOnWords, type Before } from './words';
 
 /** The records that lie in one index table. */
 interface Indexed<Of = Shaped> {
   type: SourceType;
   records: Of[];
 }
-
-async function shaped(
-  reader: Reader,
-  installation: Installation,
-  records: readonly KeptRecord[],
-): Promise<Shaped[]> {
-  const ids = records.map(({ id }) => id);
-  const [live, categories] = [await liveOfMany(reader, ids), await categoriesOfPages(reader, ids)];
-  return records.map((record) => {
-    const category = categories.get(record.id) ?? null;
-    const shape = shapeOf(installation, record, category);
-    return { record, versions: live.get(record.id) ?? [], category, shape };
-  });
-}
-
-const named = ({ record, shape }: Shaped, body = record.body): string => shape?.title(body) ?? record.title;
 
 function byTable<Of extends Pick<Shaped, 'record'>>(
   installation: Installation,
@@ -203,105 +169,6 @@ function dateOf({ model }: Installation, { type: of, body }: KeptRecord): string
   if (!field || value === undefined || !kindFor(field).isOfKind(value)) return null;
   const cell = kindFor(field).indexCell(value).value;
   return typeof cell === 'string' ? cell : null;
-}
-
-/** Whether nothing that is made of a record differs from what was made of it before. What pages are called may follow from others. */
-function isAsBefore(each: Shaped, before: Before | undefined, make: (one: Shaped) => object): boolean {
-  const was = before?.get(each.record.id);
-  const { sort } = each.record;
-  if (!was || (sort !== 'entry' && sort !== 'medium')) return false;
-  return JSON.stringify(make({ ...each, ...was })) === JSON.stringify(make(each));
-}
-
-/** What visitors see of a record at a moment, or are going to see. */
-const shownVersions = ({ versions }: Shaped, now: number): LiveVersion[] =>
-  versions.filter(({ ends }) => ends > now);
-
-function seenWords({ model }: Installation, each: Shaped, version: LiveVersion): LiveWords[] {
-  const texts = each.shape?.texts(version.body) ?? [];
-  return [undefined, ...model.document.locales.others].flatMap((locale, language) => {
-    const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
-    return own.length > 0 || language === 0
-      ? [{ version: version.id, language, title: named(each, version.body), words: own.join('\n') }]
-      : [];
-  });
-}
-
-/** Writes the words by which visitors find entries and pages. */
-async function putSeenWords(
-  tx: WriteTransaction,
-  installation: Installation,
-  all: readonly Shaped[],
-  before?: Before,
-): Promise<void> {
-  const now = installation.now();
-  const some = all.filter(({ record: { sort } }) => sort === 'entry' || sort === 'page');
-  const same = some.filter((each) =>
-    isAsBefore(each, before, (one) =>
-      shownVersions(one, now).flatMap((version) => seenWords(installation, one, version)),
-    ),
-  );
-  const over = same.flatMap(({ versions }) => versions.filter(({ ends }) => ends <= now));
-  const gone = some.flatMap(({ record, versions }) =>
-    (before?.get(record.id)?.versions ?? []).filter(({ id }) => !versions.some((each) => each.id === id)),
-  );
-  if (over.length + gone.length > 0)
-    await dropVersionWords(
-      tx,
-      [...over, ...gone].map(({ id }) => id),
-    );
-  const others = some.filter((each) => !same.includes(each));
-  await putLiveWords(
-    tx,
-    others.map(({ record }) => record.id),
-    others.flatMap((each) =>
-      shownVersions(each, now).flatMap((version) => seenWords(installation, each, version)),
-    ),
-  );
-}
-
-/** The words of what is worked on, what it is called among them. */
-function workedOnWords({ model }: Installation, each: Shaped): RecordWords[] {
-  const texts = each.shape?.texts(each.record.body) ?? [];
-  return [undefined, ...model.document.locales.others].flatMap((locale, language) => {
-    const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
-    const said = locale === undefined ? [named(each), ...own] : own;
-    return said.length > 0 ? [{ record: each.record.id, language, words: said.join('\n') }] : [];
-  });
-}
-
-async function putWorkedOnWords(
-  tx: WriteTransaction,
-  installation: Installation,
-  all: readonly Shaped[],
-  before?: Before,
-): Promise<void> {
-  const differing = all.filter(
-    (each) => !isAsBefore(each, before, (one) => workedOnWords(installation, one)),
-  );
-  await putWords(
-    tx,
-    differing.map(({ record }) => record.id),
-    differing.flatMap((each) => workedOnWords(installation, each)),
-  );
-}
-
-/** Writes the words of those of some records in which they are others, where all else that is derived from them stays. */
-export async function reindexWords(
-  tx: WriteTransaction,
-  installation: Installation,
-  records: readonly KeptRecord[],
-  { had, came }: OtherWords,
-): Promise<void> {
-  const { locale } = installation.model;
-  const all = (await shaped(tx, installation, records)).filter(({ record, versions, shape }) => {
-    const fresh = (shape?.fields ?? []).filter(({ id }) => came.includes(id));
-    return [record.body, ...versions.map(({ body }) => body)].some(
-      (body) => had.some((id) => body.includes(id)) || textsIn(fresh, entryBody(body), locale).length > 0,
-    );
-  });
-  await putWorkedOnWords(tx, installation, all);
-  await putSeenWords(tx, installation, all);
 }
 
 /** Writes how entries, pages and media lie among all, and the words of what they say. */
