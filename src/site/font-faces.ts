@@ -6,7 +6,10 @@ const latinExt =
 const face = (family: string, file: string, weight: string, range: string, style = 'normal') =>
   `@font-face { font-family: '${family}'; src: url(/fonts/${file}.woff2) format('woff2'); font-weight: ${weight}; font-style: ${style}; font-display: swap; unicode-range: ${range}; }`;
 
-/** The files of the letters that nearly every page begins with, to be fetched before the stylesheet names them; of even width, in the workspaces. */
+/**
+ * The files of the letters that nearly every page begins with, to be fetched before the stylesheet names them; those of
+ * even width in the workspaces alone.
+ */
 export const firstFonts = {
   reading: '/fonts/literata-latin-wght-normal.woff2',
   plain: '/fonts/hanken-grotesk-latin-wght-normal.woff2',

@@ -99,16 +99,12 @@ export async function sendFile<K extends OperationName>(
   place?: { id: string; revision: number },
   signal?: AbortSignal,
 ): Promise<AnswerOf<K>> {
-  const { method, path: pattern } = routes[name];
-  const path = pattern.replace('{id}', place?.id ?? '');
-  const asked = new URLSearchParams(
-    Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
-  );
+  const address = questionAddress(name, { query, ...(place ? { path: { id: place.id } } : {}) });
   const session = sessionNow();
   // Only this way of asking tells how far the sending is.
   const response = await new Promise<Response>((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open(method, `/api/v1${path}?${asked.toString()}`);
+    request.open(routes[name].method, address);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     if (place) request.setRequestHeader('If-Match', `"${place.revision}"`);
     request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);

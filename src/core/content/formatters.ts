@@ -28,7 +28,7 @@ export const numberFormatter = kept(
   (locale, options: Intl.NumberFormatOptions) => new Intl.NumberFormat(locale, options),
 );
 
-/** Says languages and currencies by their names; what it has none for, it says nothing of, or by its code. */
+/** Says languages and currencies by their names. */
 export const displayNames = kept(
   (locale, options: Intl.DisplayNamesOptions) => new Intl.DisplayNames(locale, options),
 );

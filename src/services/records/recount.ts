@@ -35,6 +35,7 @@ export interface Recount {
 // What stands there was noted here.
 const parsed = (text: string | undefined): Recount[] => JSON.parse(text ?? '[]') as Recount[];
 
+/** What is left of two changes, where the words of the first may be written in part: those that came then are taken as had. */
 const bothWords = (a: OtherWords, b: OtherWords): OtherWords => ({
   had: [...new Set([...a.had, ...a.came, ...b.had])],
   came: b.came.filter((id) => !a.came.includes(id)),
